@@ -1,0 +1,13 @@
+package exactum.core.cadence;
+
+/** English ordinals of small numbers. */
+final class Ordinal {
+    private Ordinal() {}
+
+    static String of(int number) {
+        int last = number % 10;
+        boolean teen = number / 10 % 10 == 1;
+        String suffix = teen ? "th" : last == 1 ? "st" : last == 2 ? "nd" : last == 3 ? "rd" : "th";
+        return number + suffix;
+    }
+}

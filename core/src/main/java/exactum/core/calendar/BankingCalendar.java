@@ -1,0 +1,28 @@
+package exactum.core.calendar;
+
+import java.time.LocalDate;
+
+/** The days on which a clearing system settles. A calendar refuses dates beyond the years it is known for. */
+public interface BankingCalendar {
+
+    /**
+     * Whether the system settles on the day.
+     *
+     * @throws IllegalArgumentException outside the known years
+     */
+    boolean isOpen(LocalDate day);
+
+    /** The day itself if open, else the next open day ("following"). */
+    default LocalDate openOrNext(LocalDate day) {
+        LocalDate open = day;
+        while (!isOpen(open)) open = open.plusDays(1);
+        return open;
+    }
+
+    /** The day that is so many open days after the given one; the given day itself may be closed. */
+    default LocalDate plusOpenDays(LocalDate day, int openDays) {
+        LocalDate reached = day;
+        for (int left = openDays; left > 0; left--) reached = openOrNext(reached.plusDays(1));
+        return reached;
+    }
+}

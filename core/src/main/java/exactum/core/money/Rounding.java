@@ -1,0 +1,30 @@
+package exactum.core.money;
+
+import java.math.RoundingMode;
+
+/** The places where money is rounded, each with its mode. There is no rounding anywhere else. */
+public enum Rounding {
+    /** A line's net amount: quantity × price, half away from zero (EN 16931-1, BT-131). */
+    HALF_UP_PER_LINE(RoundingMode.HALF_UP, "half-up, once a line"),
+    /** The tax of one category and rate: base × rate, half away from zero (EN 16931-1, BR-CO-17). */
+    HALF_UP_PER_TAX_GROUP(RoundingMode.HALF_UP, "half-up, once a tax rate"),
+    /** A processor's fee: gross × percent + fixed, half away from zero (common practice, no source). */
+    HALF_UP_PER_FEE(RoundingMode.HALF_UP, "half-up, once a fee");
+
+    private final RoundingMode mode;
+    private final String words;
+
+    Rounding(RoundingMode mode, String words) {
+        this.mode = mode;
+        this.words = words;
+    }
+
+    RoundingMode mode() {
+        return mode;
+    }
+
+    /** The rule in words, for workings. */
+    public String words() {
+        return words;
+    }
+}

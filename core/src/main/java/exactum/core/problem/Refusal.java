@@ -1,0 +1,24 @@
+package exactum.core.problem;
+
+/**
+ * Something a person asked for that cannot be done: a stable code, and one sentence that says what happened, what was
+ * kept and what to do. It is never thrown for a fault of our own; that is a {@link Bug}.
+ */
+public final class Refusal extends RuntimeException {
+    private final String code;
+
+    public Refusal(String code, String sentence) {
+        super(sentence);
+        this.code = code;
+    }
+
+    /** The stable code, such as {@code statement.does-not-continue}. */
+    public String code() {
+        return code;
+    }
+
+    /** The sentence for the person. */
+    public String sentence() {
+        return getMessage();
+    }
+}

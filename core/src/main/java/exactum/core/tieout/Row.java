@@ -1,0 +1,20 @@
+package exactum.core.tieout;
+
+import exactum.core.money.Money;
+
+/**
+ * One line of an addition that must come out: what is said against what is booked.
+ *
+ * @param said by the bank or processor
+ * @param booked by us; zero where the books have nothing
+ * @param name what a difference is called; empty where there is none
+ */
+public record Row(Money said, Money booked, String name) {
+    public Money difference() {
+        return said.minus(booked);
+    }
+
+    public boolean isEven() {
+        return difference().isZero();
+    }
+}

@@ -1,0 +1,40 @@
+package exactum.core.typed;
+
+import exactum.core.problem.Refusal;
+import java.math.BigDecimal;
+import java.util.regex.Pattern;
+
+/** Numbers as people type them: {@code 1,120} · {@code 1120.5} · {@code 12x85} · {@code −10}; read back exactly. */
+public final class TypedAmount {
+    private static final Pattern NUMBER = Pattern.compile("-?(\\d{1,3}(,\\d{3})+|\\d+)?(\\.\\d+)?");
+
+    private TypedAmount() {}
+
+    /**
+     * The exact number.
+     *
+     * @throws Refusal if it is not a number or a product of two
+     */
+    public static BigDecimal parse(String typed) {
+        String text = typed.strip()
+                .replace('\u2212', '-')
+                .replace("\u00a0", "")
+                .replace(" ", "")
+                .replaceAll("^[€£$]", "");
+        String[] factors = text.split("[x×*]", -1);
+        if (factors.length > 2) throw notANumber(typed);
+        BigDecimal product = BigDecimal.ONE;
+        for (String factor : factors) product = product.multiply(number(factor, typed));
+        return product;
+    }
+
+    private static BigDecimal number(String factor, String typed) {
+        if (factor.isEmpty() || factor.equals("-") || !NUMBER.matcher(factor).matches()) throw notANumber(typed);
+        return new BigDecimal(factor.replace(",", ""));
+    }
+
+    private static Refusal notANumber(String typed) {
+        return new Refusal(
+                "typed.not-a-number", "“%s” is not a number. Write it like 1,120.50 or 12x85.".formatted(typed));
+    }
+}

@@ -1,0 +1,55 @@
+package exactum.core.typed;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+
+class TypedTest {
+    private static final LocalDate TODAY = LocalDate.of(2026, 6, 1);
+
+    @ParameterizedTest
+    @CsvSource({
+        "'1,120', 1120",
+        "1120.5, 1120.5",
+        "12x85, 1020",
+        "−10, -10",
+        "' € 8.00 ', 8.00",
+        ".5, .5",
+        "'12,000,000.01', 12000000.01"
+    })
+    void numbers_are_typed_loosely_and_read_exactly(String typed, BigDecimal number) {
+        assertThat(TypedAmount.parse(typed)).isEqualByComparingTo(number);
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"", "abc", "1,12", "1.2.3", "2x3x4", "1e5", "-", "1,120,5"})
+    void what_is_no_number_is_refused(String typed) {
+        assertThatThrownBy(() -> TypedAmount.parse(typed)).hasMessageContaining("is not a number");
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "8 jun, 2026-06-08",
+        "31 may, 2027-05-31",
+        "8 Jun 2026, 2026-06-08",
+        "Mon 8 Jun 2026, 2026-06-08",
+        "2026-02-28, 2026-02-28",
+        "+30, 2026-07-01",
+        "eom, 2026-06-30",
+        "today, 2026-06-01"
+    })
+    void dates_are_typed_loosely(String typed, LocalDate date) {
+        assertThat(TypedDate.parse(typed, TODAY)).isEqualTo(date);
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"", "30 feb", "yesterday-ish", "2026-13-01", "8 foo"})
+    void what_is_no_date_is_refused(String typed) {
+        assertThatThrownBy(() -> TypedDate.parse(typed, TODAY)).hasMessageContaining("is not a date");
+    }
+}

@@ -1,0 +1,184 @@
+-- What is agreed: rates, terms, catalogue, accounts at bank and processor, customers, recurring invoices.
+create table tax_rate (
+    business_id int not null references business,
+    id uuid not null,
+    code text not null,
+    name text not null,
+    percent numeric(7, 4) not null check (percent >= 0 and percent < 100),
+    valid_from date not null,
+    valid_until date,
+    source text not null,
+    primary key (business_id, id),
+    unique (business_id, code, valid_from),
+    check (valid_until is null or valid_until > valid_from)
+);
+
+create table terms (
+    business_id int not null references business,
+    id uuid not null,
+    name text not null,
+    months int not null default 0 check (months between 0 and 24),
+    days int not null default 0 check (days between 0 and 366),
+    then_month_end boolean not null default false,
+    printed text not null,
+    chosen boolean not null default false,
+    primary key (business_id, id),
+    unique (business_id, name)
+);
+create unique index on terms (business_id) where chosen;
+
+create table catalogue_item (
+    business_id int not null references business,
+    id uuid not null,
+    code text not null,
+    name text not null,
+    unit text not null,
+    price_minor bigint not null,
+    currency char(3) not null,
+    tax_code text not null,
+    income_account text not null,
+    retired boolean not null default false,
+    primary key (business_id, id),
+    unique (business_id, code),
+    foreign key (business_id, income_account) references account
+);
+
+create table bank_account (
+    business_id int not null references business,
+    id uuid not null,
+    name text not null,
+    iban_secret bytea not null,
+    iban_digest bytea not null,
+    iban_ending text not null,
+    currency char(3) not null,
+    account text not null,
+    opening_minor bigint not null,
+    opened_on date not null,
+    feed_url text,
+    primary key (business_id, id),
+    unique (business_id, iban_digest),
+    foreign key (business_id, account) references account
+);
+
+create table processor_account (
+    business_id int not null references business,
+    id uuid not null,
+    name text not null,
+    address text not null,
+    key_secret bytea not null,
+    signing_secret bytea not null,
+    currency char(3) not null,
+    clearing_account text not null,
+    fee_account text not null,
+    fee_percent numeric(7, 4) not null,
+    fee_fixed_minor bigint not null,
+    payouts_read_to text,
+    primary key (business_id, id),
+    foreign key (business_id, clearing_account) references account,
+    foreign key (business_id, fee_account) references account
+);
+
+create table number_series (
+    business_id int not null references business,
+    name text not null,
+    prefix text not null,
+    width int not null check (width between 3 and 9),
+    primary key (business_id, name)
+);
+
+-- One counter a series and year; its row is locked by the transaction that issues, so numbers have no gap.
+create table number_counter (
+    business_id int not null,
+    series text not null,
+    year int not null,
+    last_number bigint not null default 0,
+    primary key (business_id, series, year),
+    foreign key (business_id, series) references number_series
+);
+
+create table customer (
+    business_id int not null references business,
+    id uuid not null,
+    code text not null,
+    name text not null,
+    kind text not null check (kind in ('person', 'organisation')),
+    email text,
+    address text not null default '',
+    country char(2) not null,
+    currency char(3) not null,
+    tax_number text,
+    revision int not null default 1,
+    created_on date not null,
+    search text not null generated always as
+        (fold(code || ' ' || name || ' ' || coalesce(email, '') || ' ' || address || ' ' || coalesce(tax_number, ''))) stored,
+    primary key (business_id, id),
+    unique (business_id, code)
+);
+create index on customer using gin (search gin_trgm_ops);
+
+create table customer_import (
+    business_id int not null references business,
+    id uuid not null,
+    file_name text not null,
+    content bytea not null,
+    good int not null,
+    bad int not null,
+    bad_file bytea not null,
+    taken_at timestamptz,
+    primary key (business_id, id)
+);
+
+create table recurring_invoice (
+    business_id int not null references business,
+    id uuid not null,
+    name text not null,
+    customer_id uuid not null,
+    rule text not null,
+    starts_on date not null,
+    ends_on date,
+    ends_after int check (ends_after > 0),
+    coverage text not null,
+    made_days_before int not null check (made_days_before between 0 and 120),
+    terms_id uuid not null,
+    their_reference text,
+    memo text,
+    currency char(3) not null,
+    state text not null check (state in ('active', 'paused', 'ended')),
+    next_index int not null default 0,
+    next_date date,
+    next_make_on date,
+    revision int not null default 1,
+    created_at timestamptz not null default now(),
+    primary key (business_id, id),
+    foreign key (business_id, customer_id) references customer,
+    foreign key (business_id, terms_id) references terms,
+    check (ends_on is null or ends_after is null)
+);
+create index on recurring_invoice (business_id, next_make_on) where state = 'active';
+create index on recurring_invoice (business_id, customer_id);
+
+create table recurring_line (
+    business_id int not null,
+    recurring_id uuid not null,
+    line_no smallint not null,
+    item_id uuid,
+    description text not null,
+    quantity numeric(18, 6) not null,
+    unit text not null,
+    price_minor bigint not null,
+    tax_code text not null,
+    income_account text not null,
+    primary key (business_id, recurring_id, line_no),
+    foreign key (business_id, recurring_id) references recurring_invoice,
+    foreign key (business_id, income_account) references account
+);
+
+-- Typing is never lost: what stands on a form that is not kept yet, one row a person and form.
+create table form_draft (
+    business_id int not null references business,
+    login text not null,
+    form text not null,
+    fields jsonb not null,
+    saved_at timestamptz not null default now(),
+    primary key (business_id, login, form)
+);

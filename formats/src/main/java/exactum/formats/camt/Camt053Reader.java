@@ -1,0 +1,114 @@
+package exactum.formats.camt;
+
+import exactum.core.bank.Statement;
+import exactum.core.problem.Refusal;
+import java.io.InputStream;
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Deque;
+import java.util.List;
+import javax.xml.stream.XMLInputFactory;
+import javax.xml.stream.XMLStreamConstants;
+import javax.xml.stream.XMLStreamException;
+import javax.xml.stream.XMLStreamReader;
+
+/**
+ * Reads camt.053.001.08 as a stream: booked entries only, without document types or external entities. A file is read
+ * whole or refused whole, with one sentence.
+ */
+public final class Camt053Reader {
+    private static final String STATEMENT = "Document/BkToCstmrStmt/Stmt";
+    private static final int DEEPEST = 40;
+
+    private Camt053Reader() {}
+
+    /**
+     * The statements of the file, in its order.
+     *
+     * @throws Refusal if it is not a whole, correct camt.053.001.08
+     */
+    public static List<Statement> read(InputStream in) {
+        try {
+            XMLStreamReader xml = factory().createXMLStreamReader(in);
+            try {
+                return statements(xml);
+            } finally {
+                xml.close();
+            }
+        } catch (XMLStreamException broken) {
+            if (broken.getNestedException() instanceof Refusal refusal) throw refusal;
+            throw new Refusal(
+                    "statement.broken",
+                    "The statement is cut off or is not XML, at line %d. Nothing was stored. Fetch it from the bank again."
+                            .formatted(
+                                    broken.getLocation() == null
+                                            ? 0
+                                            : broken.getLocation().getLineNumber()));
+        }
+    }
+
+    private static XMLInputFactory factory() {
+        XMLInputFactory factory = XMLInputFactory.newDefaultFactory();
+        factory.setProperty(XMLInputFactory.SUPPORT_DTD, false);
+        factory.setProperty(XMLInputFactory.IS_SUPPORTING_EXTERNAL_ENTITIES, false);
+        factory.setProperty(XMLInputFactory.IS_COALESCING, true);
+        return factory;
+    }
+
+    private static List<Statement> statements(XMLStreamReader xml) throws XMLStreamException {
+        var found = new ArrayList<Statement>();
+        Deque<String> path = new ArrayDeque<>();
+        StatementBuilder statement = null;
+        var text = new StringBuilder();
+        while (xml.hasNext()) {
+            switch (xml.next()) {
+                case XMLStreamConstants.DTD, XMLStreamConstants.ENTITY_REFERENCE -> throw hostile();
+                case XMLStreamConstants.START_ELEMENT -> {
+                    enter(xml, path);
+                    text.setLength(0);
+                    String here = String.join("/", path);
+                    if (here.equals(STATEMENT)) statement = new StatementBuilder();
+                    else if (statement != null) statement.start(below(here), xml.getAttributeValue(null, "Ccy"));
+                }
+                case XMLStreamConstants.CHARACTERS, XMLStreamConstants.CDATA -> text.append(xml.getText());
+                case XMLStreamConstants.END_ELEMENT -> {
+                    String here = String.join("/", path);
+                    if (statement != null) {
+                        if (here.equals(STATEMENT)) {
+                            found.add(statement.build());
+                            statement = null;
+                        } else {
+                            statement.end(below(here), text.toString().strip());
+                        }
+                    }
+                    text.setLength(0);
+                    path.removeLast();
+                }
+                default -> {}
+            }
+        }
+        if (found.isEmpty())
+            throw new Refusal("statement.empty", "There is no statement in the file. Nothing was stored.");
+        return List.copyOf(found);
+    }
+
+    private static void enter(XMLStreamReader xml, Deque<String> path) {
+        if (path.isEmpty() && !Camt053.NAMESPACE.equals(xml.getNamespaceURI())) {
+            throw new Refusal(
+                    "statement.unknown-format",
+                    "This is not a camt.053.001.08 statement, the version we read. Nothing was stored. Ask the bank for that version.");
+        }
+        path.addLast(xml.getLocalName());
+        if (path.size() > DEEPEST) throw hostile();
+    }
+
+    private static String below(String path) {
+        return path.startsWith(STATEMENT + "/") ? path.substring(STATEMENT.length() + 1) : "";
+    }
+
+    private static Refusal hostile() {
+        return new Refusal(
+                "statement.hostile",
+                "The file carries a document type or an entity, which a bank never sends. Nothing was stored. Fetch it from the bank again.");
+    }
+}

@@ -1,0 +1,118 @@
+package exactum.pg;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.util.List;
+
+/** A PostgreSQL cluster in one folder, on loopback TCP only, with a password for every role. */
+public final class Cluster {
+    private static final String SUPERUSER = "postgres";
+    private final ServerPrograms programs = ServerPrograms.find();
+    private final Path folder;
+    private final int port;
+    private final String superuserPassword;
+
+    Cluster(Path folder, int port, String superuserPassword) {
+        this.folder = folder.toAbsolutePath();
+        this.port = port;
+        this.superuserPassword = superuserPassword;
+    }
+
+    /** Makes the cluster's files unless they are there. */
+    void initialise() {
+        if (Files.exists(data().resolve("PG_VERSION"))) return;
+        try {
+            Files.createDirectories(folder);
+            Path passwordFile = folder.resolve("superuser");
+            Files.writeString(passwordFile, superuserPassword);
+            programs.own(folder);
+            programs.run(
+                    "initdb",
+                    "-D",
+                    data().toString(),
+                    "-U",
+                    SUPERUSER,
+                    "-A",
+                    "scram-sha-256",
+                    "--pwfile",
+                    passwordFile.toString(),
+                    "-E",
+                    "UTF8",
+                    "--locale=C.UTF-8",
+                    "--no-instructions");
+            Files.delete(passwordFile);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    void start(List<String> settings) {
+        var options = new StringBuilder("-c listen_addresses=127.0.0.1 -c unix_socket_directories= -p " + port);
+        settings.forEach(s -> options.append(" -c ").append(s));
+        programs.run(
+                "pg_ctl",
+                "-D",
+                data().toString(),
+                "-l",
+                folder.resolve("server.log").toString(),
+                "-w",
+                "-t",
+                "60",
+                "-o",
+                options.toString(),
+                "start");
+    }
+
+    /** Stops the server; {@code mode} is PostgreSQL's own: fast or immediate. */
+    void stop(String mode) {
+        programs.run("pg_ctl", "-D", data().toString(), "-m", mode, "-w", "stop");
+    }
+
+    boolean hasPidFile() {
+        return Files.exists(data().resolve("postmaster.pid"));
+    }
+
+    /** Makes the roles that are missing and sets their passwords. */
+    public void ensureRole(String role, String password) {
+        try (Connection c = superuser("postgres");
+                Statement s = c.createStatement()) {
+            try (var found = s.executeQuery("select 1 from pg_roles where rolname = '" + role + "'")) {
+                if (!found.next()) s.execute("create role " + role + " login");
+            }
+            s.execute("alter role " + role + " password '" + password + "'");
+        } catch (SQLException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    /** Makes the database unless it is there. */
+    public void ensureDatabase(String name, String owner) {
+        try (Connection c = superuser("postgres");
+                Statement s = c.createStatement()) {
+            try (var found = s.executeQuery("select 1 from pg_database where datname = '" + name + "'")) {
+                if (found.next()) return;
+            }
+            s.execute("create database " + name + " owner " + owner);
+        } catch (SQLException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    public String url(String database) {
+        return "jdbc:postgresql://127.0.0.1:" + port + "/" + database;
+    }
+
+    private Connection superuser(String database) throws SQLException {
+        return DriverManager.getConnection(url(database), SUPERUSER, superuserPassword);
+    }
+
+    private Path data() {
+        return folder.resolve("data");
+    }
+}

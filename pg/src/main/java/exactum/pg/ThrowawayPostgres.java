@@ -1,0 +1,79 @@
+package exactum.pg;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.net.InetAddress;
+import java.net.ServerSocket;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Comparator;
+import java.util.List;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.stream.Stream;
+
+/**
+ * A cluster in a temporary folder with durability off, for the build, the tests and the benchmarks. It has the same
+ * two roles as the real one: the owner for migrations and the lesser one for the application.
+ */
+public final class ThrowawayPostgres implements AutoCloseable {
+    public static final String OWNER = "exactum_owner";
+    public static final String APP = "exactum_app";
+    public static final String PASSWORD = "throwaway";
+    private final AtomicInteger databases = new AtomicInteger();
+    private final Path folder;
+    private final Cluster cluster;
+    private boolean closed;
+
+    private ThrowawayPostgres(Path folder, Cluster cluster) {
+        this.folder = folder;
+        this.cluster = cluster;
+    }
+
+    public static ThrowawayPostgres start() {
+        try {
+            Path folder = Files.createTempDirectory("exactum-pg-");
+            var cluster = new Cluster(folder, freePort(), PASSWORD);
+            var postgres = new ThrowawayPostgres(folder, cluster);
+            Runtime.getRuntime().addShutdownHook(new Thread(postgres::close));
+            cluster.initialise();
+            cluster.start(List.of(
+                    "fsync=off",
+                    "synchronous_commit=off",
+                    "full_page_writes=off",
+                    "max_connections=100",
+                    "shared_buffers=256MB",
+                    "max_wal_size=2GB"));
+            cluster.ensureRole(OWNER, PASSWORD);
+            cluster.ensureRole(APP, PASSWORD);
+            return postgres;
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /** Makes an empty database and answers its JDBC address. */
+    public String newDatabase() {
+        String name = "exactum_" + databases.incrementAndGet();
+        cluster.ensureDatabase(name, OWNER);
+        return cluster.url(name);
+    }
+
+    @Override
+    public synchronized void close() {
+        if (closed) return;
+        closed = true;
+        if (cluster.hasPidFile()) cluster.stop("immediate");
+        try (Stream<Path> files = Files.walk(folder)) {
+            files.sorted(Comparator.reverseOrder()).forEach(f -> f.toFile().delete());
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /** A loopback port that was free a moment ago. */
+    public static int freePort() throws IOException {
+        try (var socket = new ServerSocket(0, 1, InetAddress.getLoopbackAddress())) {
+            return socket.getLocalPort();
+        }
+    }
+}
