@@ -1,1 +1,112 @@
+// Keys, lists and the few things that HTML and htmx do not do by themselves.
+(() => {
+  const $ = (selector, root = document) => root.querySelector(selector);
+  const $$ = (selector, root = document) => [...root.querySelectorAll(selector)];
+  const typing = (target) => target.matches("input, textarea, select, [contenteditable]");
 
+  // A refusal (422) is shown inside the form that caused it; what was typed stays.
+  document.addEventListener("htmx:beforeSwap", (event) => {
+    if (event.detail.xhr.status !== 422) return;
+    const form = event.detail.requestConfig.elt.closest("form");
+    const place = (form && $(".problem", form)) || (form && form.id && $(`.problem[data-for="${form.id}"]`)) || $("#page-problem");
+    if (!place) return;
+    event.detail.target = place;
+    event.detail.swapOverride = "innerHTML";
+    event.detail.shouldSwap = true;
+    event.detail.isError = false;
+  });
+  document.addEventListener("htmx:beforeHistoryUpdate", (event) => {
+    if (event.detail.xhr && event.detail.xhr.status === 422) event.detail.history.type = null;
+  });
+
+  // What was typed while the computed parts of a paper were on their way is put back and computed again.
+  let sent = null;
+  let typedMeanwhile = [];
+  const texts = () => $$("#typed input:not([type=hidden]):not([type=radio]), #typed textarea").filter((field) => field.id);
+  document.addEventListener("htmx:beforeRequest", (event) => {
+    if (event.detail.elt.id === "typed") sent = new Map(texts().map((field) => [field.id, field.value]));
+  });
+  document.addEventListener("htmx:beforeSwap", (event) => {
+    if (event.detail.target?.id !== "typed" || !sent) return;
+    typedMeanwhile = texts().filter((field) => sent.has(field.id) && sent.get(field.id) !== field.value).map((field) => [field.id, field.value]);
+  });
+  document.addEventListener("htmx:afterSettle", () => {
+    if (!typedMeanwhile.length) return;
+    typedMeanwhile.forEach(([id, value]) => { const field = document.getElementById(id); if (field) field.value = value; });
+    typedMeanwhile = [];
+    document.body.dispatchEvent(new Event("retype"));
+  });
+  // Looking for a customer is no change of the paper.
+  document.addEventListener("htmx:load", () => $$(".chooser:not([data-quiet])").forEach((chooser) => {
+    chooser.dataset.quiet = "";
+    ["input", "change"].forEach((kind) => chooser.addEventListener(kind, (event) => event.stopPropagation()));
+  }));
+
+  const rows = () => $$("table[data-list] tbody tr[data-href], table[data-list] tbody tr[data-row]").filter((row) => row.offsetParent);
+  const current = () => $("tr[aria-current='true']");
+  function move(step) {
+    const all = rows();
+    if (!all.length) return;
+    const next = all[Math.max(0, Math.min(all.length - 1, all.indexOf(current()) + step))];
+    current()?.removeAttribute("aria-current");
+    next.setAttribute("aria-current", "true");
+    next.scrollIntoView({ block: "nearest" });
+  }
+  function select(row) {
+    if (!row) return;
+    row.setAttribute("aria-selected", row.getAttribute("aria-selected") === "true" ? "false" : "true");
+    const table = row.closest("table");
+    const chosen = $$("tr[aria-selected='true']", table);
+    const place = $(`[data-selected-of="${table.id}"]`);
+    if (!place) return;
+    const minor = chosen.reduce((sum, one) => sum + Number(one.dataset.minor || 0), 0);
+    place.textContent = chosen.length ? `${chosen.length} selected: ${(minor / 100).toLocaleString("en-GB", { minimumFractionDigits: 2 })}` : "";
+  }
+  function open(row) { const link = row && ($("a[data-open]", row) || $("a", row)); if (link) link.click(); }
+
+  const keys = {
+    n: () => $("#new-menu")?.togglePopover(),
+    "/": () => $("#find")?.focus(),
+    "?": () => $("#keys")?.togglePopover(),
+    j: () => move(1),
+    k: () => move(-1),
+    x: () => select(current()),
+    a: () => ($("[data-step]", current() || document) || $(".dock .act.main"))?.click(),
+    e: () => $(".paper .in, .field input")?.focus(),
+    0: () => $(".emblem")?.click(),
+  };
+  document.addEventListener("keydown", (event) => {
+    if (event.key === "Escape" && typing(event.target)) { event.target.blur(); const found = $("#found"); if (found) found.textContent = ""; return; }
+    if (event.ctrlKey || event.metaKey || event.altKey || typing(event.target)) return;
+    if (event.key === "Enter" && event.target === document.body) { open(current()); return; }
+    if ((event.key === "ArrowRight" || event.key === "ArrowLeft") && event.target.closest?.("[data-trail]")) { walkTrail(event); return; }
+    if (event.key === "Escape") { if (!$("[popover]:popover-open")) history.back(); return; }
+    if (document.body.dataset.keys !== "on") return;
+    const act = keys[event.key] || (/^[1-5]$/.test(event.key) && (() => $(`.station[data-key="${event.key}"]`)?.click()));
+    if (act) { event.preventDefault(); act(); }
+  });
+  function walkTrail(event) {
+    const boxes = $$("a", event.target.closest("[data-trail]"));
+    const to = boxes[boxes.indexOf(event.target.closest("a")) + (event.key === "ArrowRight" ? 1 : -1)];
+    if (to) { event.preventDefault(); to.focus(); }
+  }
+
+  document.addEventListener("click", (event) => {
+    const head = event.target.closest("th[data-sort]");
+    if (head) sort(head);
+    if (!event.target.closest(".find")) { const found = $("#found"); if (found) found.textContent = ""; }
+    const copy = event.target.closest("[data-copy]");
+    if (copy) navigator.clipboard?.writeText(copy.dataset.copy).then(() => { copy.textContent = "Copied"; });
+  });
+  function sort(head) {
+    const table = head.closest("table");
+    const index = [...head.parentElement.children].indexOf(head);
+    const down = head.getAttribute("aria-sort") === "ascending";
+    $$("th[aria-sort]", table).forEach((other) => other.removeAttribute("aria-sort"));
+    head.setAttribute("aria-sort", down ? "descending" : "ascending");
+    const value = (row) => row.children[index]?.dataset.value ?? row.children[index]?.textContent.trim() ?? "";
+    const numeric = head.dataset.sort === "number";
+    const body = $("tbody", table);
+    [...body.rows].sort((a, b) => (numeric ? Number(value(a)) - Number(value(b)) : value(a).localeCompare(value(b))) * (down ? -1 : 1)).forEach((row) => body.append(row));
+  }
+})();

@@ -150,7 +150,7 @@ create index on payment_link (business_id, invoice_id);
 create table message (
     business_id int not null references business,
     id uuid not null,
-    kind text not null check (kind in ('invoice', 'confirmation')),
+    kind text not null check (kind in ('invoice', 'confirmation', 'reminder')),
     customer_id uuid not null,
     invoice_id uuid not null,
     receipt_id uuid,
@@ -170,6 +170,6 @@ create table message (
     check (state <> 'held' or address is null),
     check (state not in ('waiting', 'sent') or address is not null)
 );
-create unique index on message (business_id, kind, coalesce(receipt_id, invoice_id));
+create unique index on message (business_id, kind, coalesce(receipt_id, invoice_id), send_on);
 create index on message (business_id, state) where state <> 'sent';
 create index on message (business_id, invoice_id);

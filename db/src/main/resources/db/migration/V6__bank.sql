@@ -55,7 +55,6 @@ create table bank_statement (
     primary key (business_id, id),
     unique (business_id, bank_account_id, statement_ref),
     unique (business_id, bank_account_id, position),
-    unique (business_id, bank_account_id, file_sha256),
     foreign key (business_id, bank_account_id) references bank_account
 );
 

@@ -1,0 +1,15 @@
+package exactum.app;
+
+import exactum.app.settings.Settings;
+import org.springframework.boot.SpringApplication;
+import org.springframework.boot.autoconfigure.SpringBootApplication;
+import org.springframework.boot.context.properties.EnableConfigurationProperties;
+
+/** Exactum: from agreement to bank line. */
+@SpringBootApplication
+@EnableConfigurationProperties(Settings.class)
+public class App {
+    public static void main(String[] arguments) {
+        SpringApplication.run(App.class, arguments);
+    }
+}

@@ -1,0 +1,24 @@
+package exactum.app.customers;
+
+import java.util.UUID;
+
+/**
+ * Who owes.
+ *
+ * @param kind person or organisation
+ * @param email null where there is none; what is made for them is then held
+ * @param address lines divided by line feeds
+ * @param taxNumber or null
+ * @param revision raised by each change
+ */
+public record Customer(
+        UUID id,
+        String code,
+        String name,
+        String kind,
+        String email,
+        String address,
+        String country,
+        String currency,
+        String taxNumber,
+        int revision) {}

@@ -1,0 +1,49 @@
+package exactum.app.customers;
+
+import exactum.core.money.Money;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+
+/** What was typed or read of a customer, not yet checked. Texts are never null. */
+public record CustomerDraft(
+        String code,
+        String name,
+        String kind,
+        String email,
+        String address,
+        String country,
+        String currency,
+        String taxNumber) {
+    private static final Set<String> COUNTRIES = Set.of(Locale.getISOCountries());
+
+    /** Every reason why it cannot be kept as it is; empty if it can. */
+    public List<String> problems() {
+        var problems = new ArrayList<String>();
+        if (!code.matches("[\\p{L}\\p{N}][\\p{L}\\p{N}._/-]{0,29}"))
+            problems.add("code “%s” is not letters, digits, dots or dashes".formatted(code));
+        if (name.isBlank() || name.length() > 140) problems.add("name is missing or longer than 140 characters");
+        if (!kind.equals("person") && !kind.equals("organisation"))
+            problems.add("kind “%s” is not person or organisation".formatted(kind));
+        if (!email.isEmpty() && !isEmail(email)) problems.add("e-mail “%s” is not an address".formatted(email));
+        if (!COUNTRIES.contains(country))
+            problems.add("country “%s” is not a two-letter code of ISO 3166".formatted(country));
+        if (!isCurrency(currency)) problems.add("currency “%s” is unknown".formatted(currency));
+        return problems;
+    }
+
+    /** Whether a text can be an e-mail address: something, one @, and a name with a dot. */
+    public static boolean isEmail(String text) {
+        return text.length() <= 254 && text.matches("[^\\s@<>\",;]+@[^\\s@<>\",;]+\\.[^\\s@<>\",;.]{2,}");
+    }
+
+    private static boolean isCurrency(String code) {
+        try {
+            Money.ofMinor(code, 0);
+            return true;
+        } catch (IllegalArgumentException unknown) {
+            return false;
+        }
+    }
+}

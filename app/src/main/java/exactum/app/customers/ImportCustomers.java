@@ -1,0 +1,153 @@
+package exactum.app.customers;
+
+import static exactumdb.Tables.CUSTOMER_IMPORT;
+
+import exactum.app.audit.Audit;
+import exactum.app.business.Business;
+import exactum.app.clock.BusinessClock;
+import exactum.app.ids.Ids;
+import exactum.app.settings.Settings;
+import exactum.core.problem.Refusal;
+import exactum.formats.LimitedInput;
+import exactum.formats.csv.CustomerCsv;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.time.OffsetDateTime;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import java.util.UUID;
+import org.jooq.DSLContext;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/**
+ * Customers from a file: rehearsed first, then the good lines are taken and the bad ones handed back as a file with
+ * every reason. Taking the same rehearsal twice changes nothing.
+ */
+@Component
+public class ImportCustomers {
+    private final DSLContext db;
+    private final CustomerStore customers;
+    private final BusinessClock clock;
+    private final Settings settings;
+    private final Audit audit;
+
+    ImportCustomers(DSLContext db, CustomerStore customers, BusinessClock clock, Settings settings, Audit audit) {
+        this.db = db;
+        this.customers = customers;
+        this.clock = clock;
+        this.settings = settings;
+        this.audit = audit;
+    }
+
+    /** A rehearsal as it is kept; {@code taken} once it was executed. */
+    public record Rehearsal(UUID id, String fileName, int good, int bad, boolean taken, byte[] badFile) {}
+
+    private record Sorted(List<CustomerDraft> good, List<CustomerCsv.Bad> bad) {}
+
+    /** Reads the file and says which lines would be taken; adds no customer. */
+    @Transactional
+    public UUID rehearse(String fileName, InputStream file) {
+        try (var limited = new LimitedInput(file, settings.customerFileLimitKb() * 1024)) {
+            byte[] content = limited.readAllBytes();
+            Sorted sorted = sort(content);
+            UUID id = Ids.next();
+            db.insertInto(CUSTOMER_IMPORT)
+                    .set(CUSTOMER_IMPORT.BUSINESS_ID, Business.ID)
+                    .set(CUSTOMER_IMPORT.ID, id)
+                    .set(CUSTOMER_IMPORT.FILE_NAME, fileName)
+                    .set(CUSTOMER_IMPORT.CONTENT, content)
+                    .set(CUSTOMER_IMPORT.GOOD, sorted.good().size())
+                    .set(CUSTOMER_IMPORT.BAD, sorted.bad().size())
+                    .set(CUSTOMER_IMPORT.BAD_FILE, CustomerCsv.writeBad(sorted.bad()))
+                    .execute();
+            return id;
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /** Takes the good lines of a rehearsal; lines whose code was taken meanwhile join the bad ones. */
+    @Transactional
+    public Rehearsal take(UUID id) {
+        int claimed = db.update(CUSTOMER_IMPORT)
+                .set(CUSTOMER_IMPORT.TAKEN_AT, OffsetDateTime.now(ZoneOffset.UTC))
+                .where(CUSTOMER_IMPORT.BUSINESS_ID.eq(Business.ID))
+                .and(CUSTOMER_IMPORT.ID.eq(id))
+                .and(CUSTOMER_IMPORT.TAKEN_AT.isNull())
+                .execute();
+        if (claimed == 0) return get(id);
+        byte[] content = db.select(CUSTOMER_IMPORT.CONTENT)
+                .from(CUSTOMER_IMPORT)
+                .where(CUSTOMER_IMPORT.BUSINESS_ID.eq(Business.ID))
+                .and(CUSTOMER_IMPORT.ID.eq(id))
+                .fetchSingle()
+                .value1();
+        Sorted sorted = sort(content);
+        int taken = 0;
+        for (CustomerDraft draft : sorted.good())
+            taken += customers.insert(draft, clock.today()).isPresent() ? 1 : 0;
+        if (taken != sorted.good().size())
+            throw new Refusal(
+                    "customers.meanwhile",
+                    "Some of these codes were taken at this moment. Nothing was stored. Rehearse the file again.");
+        db.update(CUSTOMER_IMPORT)
+                .set(CUSTOMER_IMPORT.GOOD, taken)
+                .set(CUSTOMER_IMPORT.BAD, sorted.bad().size())
+                .set(CUSTOMER_IMPORT.BAD_FILE, CustomerCsv.writeBad(sorted.bad()))
+                .where(CUSTOMER_IMPORT.BUSINESS_ID.eq(Business.ID))
+                .and(CUSTOMER_IMPORT.ID.eq(id))
+                .execute();
+        audit.record(
+                "imported customers",
+                "%d taken, %d handed back".formatted(taken, sorted.bad().size()));
+        return get(id);
+    }
+
+    public Rehearsal get(UUID id) {
+        return db.selectFrom(CUSTOMER_IMPORT)
+                .where(CUSTOMER_IMPORT.BUSINESS_ID.eq(Business.ID))
+                .and(CUSTOMER_IMPORT.ID.eq(id))
+                .fetchSingle(r -> new Rehearsal(
+                        r.getId(), r.getFileName(), r.getGood(), r.getBad(), r.getTakenAt() != null, r.getBadFile()));
+    }
+
+    private Sorted sort(byte[] content) {
+        List<CustomerCsv.Row> rows = CustomerCsv.read(new ByteArrayInputStream(content));
+        Set<String> taken =
+                customers.takenCodes(rows.stream().map(CustomerCsv.Row::code).toList());
+        Set<String> seen = new HashSet<>();
+        var good = new ArrayList<CustomerDraft>();
+        var bad = new ArrayList<CustomerCsv.Bad>();
+        for (CustomerCsv.Row row : rows) {
+            CustomerDraft draft = draft(row);
+            var problems = new ArrayList<>(draft.problems());
+            if (taken.contains(draft.code()))
+                problems.add("code “%s” belongs to a customer already".formatted(draft.code()));
+            else if (!seen.add(draft.code()))
+                problems.add("code “%s” stands on an earlier line of this file".formatted(draft.code()));
+            if (problems.isEmpty()) good.add(draft);
+            else bad.add(new CustomerCsv.Bad(row, problems));
+        }
+        return new Sorted(good, bad);
+    }
+
+    private static CustomerDraft draft(CustomerCsv.Row row) {
+        String kind = row.kind().isEmpty() ? "person" : row.kind().toLowerCase(Locale.ROOT);
+        return new CustomerDraft(
+                row.code(),
+                row.name(),
+                kind,
+                row.email(),
+                row.address(),
+                row.country().toUpperCase(Locale.ROOT),
+                row.currency().toUpperCase(Locale.ROOT),
+                row.taxNumber());
+    }
+}

@@ -1,0 +1,75 @@
+package exactum.app.customers;
+
+import exactum.app.audit.Audit;
+import exactum.app.clock.BusinessClock;
+import exactum.core.problem.Refusal;
+import java.util.UUID;
+import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Adds or changes one customer. */
+@Component
+public class KeepCustomer {
+    private final CustomerStore customers;
+    private final BusinessClock clock;
+    private final Audit audit;
+    private final ApplicationEventPublisher events;
+
+    KeepCustomer(CustomerStore customers, BusinessClock clock, Audit audit, ApplicationEventPublisher events) {
+        this.customers = customers;
+        this.clock = clock;
+        this.audit = audit;
+        this.events = events;
+    }
+
+    /** An address was added where there was none, so held messages can be offered. */
+    public record AddressAdded(UUID customer) {}
+
+    /** Adds a customer; an empty code is made. */
+    @Transactional
+    public Customer add(CustomerDraft typed) {
+        CustomerDraft draft = typed.code().isEmpty() ? withCode(typed, customers.nextCode()) : typed;
+        requireGood(draft);
+        UUID id = customers
+                .insert(draft, clock.today())
+                .orElseThrow(() -> new Refusal(
+                        "customer.duplicate",
+                        "There is a customer with the code %s already. Nothing was kept.".formatted(draft.code())));
+        audit.record("added a customer", draft.code() + " " + draft.name());
+        return customers.find(id).orElseThrow();
+    }
+
+    /** Changes a customer, unless somebody changed it since it was shown. */
+    @Transactional
+    public void change(UUID id, int revision, CustomerDraft draft) {
+        requireGood(draft);
+        Customer before = customers.find(id).orElseThrow();
+        if (!customers.update(id, revision, draft)) {
+            throw new Refusal(
+                    "customer.changed",
+                    "Somebody changed %s meanwhile: it now says %s, %s. Yours was not kept; it still stands here. Open the customer again to compare."
+                            .formatted(
+                                    before.code(),
+                                    before.name(),
+                                    before.email() == null ? "no e-mail" : before.email()));
+        }
+        audit.record("changed a customer", draft.code() + " " + draft.name());
+        if (before.email() == null && !draft.email().isEmpty()) events.publishEvent(new AddressAdded(id));
+    }
+
+    private static void requireGood(CustomerDraft draft) {
+        var problems = draft.problems();
+        if (!problems.isEmpty())
+            throw new Refusal("customer.wrong", capital(String.join("; ", problems)) + ". Nothing was kept.");
+    }
+
+    private static String capital(String text) {
+        return Character.toUpperCase(text.charAt(0)) + text.substring(1);
+    }
+
+    private static CustomerDraft withCode(CustomerDraft d, String code) {
+        return new CustomerDraft(
+                code, d.name(), d.kind(), d.email(), d.address(), d.country(), d.currency(), d.taxNumber());
+    }
+}

@@ -1,0 +1,52 @@
+package exactum.app.documents;
+
+import com.google.zxing.BarcodeFormat;
+import com.google.zxing.EncodeHintType;
+import com.google.zxing.WriterException;
+import com.google.zxing.common.BitMatrix;
+import com.google.zxing.qrcode.QRCodeWriter;
+import com.google.zxing.qrcode.decoder.ErrorCorrectionLevel;
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.util.Base64;
+import java.util.Map;
+import javax.imageio.ImageIO;
+
+/** A QR code (ISO/IEC 18004, error correction M) as a picture in a data address. */
+public final class QrCode {
+    private static final int PIXELS_A_MODULE = 6;
+
+    private QrCode() {}
+
+    public static String dataAddress(String text) {
+        try {
+            BitMatrix modules = new QRCodeWriter()
+                    .encode(
+                            text,
+                            BarcodeFormat.QR_CODE,
+                            0,
+                            0,
+                            Map.of(EncodeHintType.ERROR_CORRECTION, ErrorCorrectionLevel.M, EncodeHintType.MARGIN, 0));
+            var png = new ByteArrayOutputStream();
+            ImageIO.write(picture(modules), "png", png);
+            return "data:image/png;base64," + Base64.getEncoder().encodeToString(png.toByteArray());
+        } catch (WriterException e) {
+            throw new IllegalArgumentException("too long for a QR code: " + text, e);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    private static BufferedImage picture(BitMatrix modules) {
+        int size = modules.getWidth() * PIXELS_A_MODULE;
+        var picture = new BufferedImage(size, size, BufferedImage.TYPE_BYTE_BINARY);
+        for (int y = 0; y < size; y++) {
+            for (int x = 0; x < size; x++) {
+                picture.setRGB(x, y, modules.get(x / PIXELS_A_MODULE, y / PIXELS_A_MODULE) ? 0x000000 : 0xFFFFFF);
+            }
+        }
+        return picture;
+    }
+}

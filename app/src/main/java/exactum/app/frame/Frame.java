@@ -1,0 +1,28 @@
+package exactum.app.frame;
+
+import java.util.List;
+
+/**
+ * What stands around every page.
+ *
+ * @param stations the line
+ * @param siding the pages of the station one is at
+ * @param date the business date
+ * @param movable whether the date can be moved forward
+ */
+public record Frame(
+        List<Station> stations,
+        List<Side> siding,
+        String date,
+        boolean movable,
+        String initials,
+        String name,
+        boolean mayWrite,
+        boolean singleKeys) {
+
+    /** A station of the line with the number of decisions that wait there. */
+    public record Station(String name, String href, int waiting, boolean here, int key) {}
+
+    /** A page of the siding. */
+    public record Side(String name, String href, boolean here) {}
+}

@@ -1,0 +1,32 @@
+package exactum.app.frame;
+
+import exactum.core.problem.Refusal;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.util.Map;
+import org.springframework.web.bind.annotation.ControllerAdvice;
+import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.multipart.MaxUploadSizeExceededException;
+import org.springframework.web.servlet.ModelAndView;
+
+/** Shows a refusal next to what caused it and keeps the input; without script, as a page of its own. */
+@ControllerAdvice
+class RefusalAdvice {
+    @ExceptionHandler
+    ModelAndView refused(Refusal refusal, HttpServletRequest request, HttpServletResponse response) {
+        return show(refusal.code(), refusal.sentence(), request, response);
+    }
+
+    @ExceptionHandler
+    ModelAndView tooLarge(MaxUploadSizeExceededException e, HttpServletRequest request, HttpServletResponse response) {
+        return show("file.too-large", "The file is larger than is allowed. Nothing was stored.", request, response);
+    }
+
+    private static ModelAndView show(
+            String code, String sentence, HttpServletRequest request, HttpServletResponse response) {
+        response.setStatus(422);
+        boolean part = "true".equals(request.getHeader("HX-Request"));
+        return new ModelAndView(
+                part ? "frame/refused :: sentence" : "frame/refused", Map.of("code", code, "sentence", sentence));
+    }
+}

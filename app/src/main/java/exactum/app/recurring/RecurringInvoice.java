@@ -1,0 +1,41 @@
+package exactum.app.recurring;
+
+import exactum.core.cadence.Recurrence;
+import exactum.core.money.Money;
+import java.math.BigDecimal;
+import java.util.Currency;
+import java.util.List;
+import java.util.UUID;
+
+/**
+ * The standing arrangement that makes invoices.
+ *
+ * @param id null until it is kept
+ * @param state active, paused or ended
+ * @param nextIndex the occurrence that is billed next
+ * @param revision raised by each change; a rehearsal holds on to the one it saw
+ */
+public record RecurringInvoice(
+        UUID id,
+        String name,
+        UUID customerId,
+        Recurrence recurrence,
+        UUID termsId,
+        String theirReference,
+        String memo,
+        Currency currency,
+        String state,
+        int nextIndex,
+        int revision,
+        List<Line> lines) {
+
+    /** A line as agreed; the tax rate is that of each invoice's date. */
+    public record Line(
+            UUID itemId,
+            String description,
+            BigDecimal quantity,
+            String unit,
+            Money price,
+            String taxCode,
+            String incomeAccount) {}
+}

@@ -1,0 +1,67 @@
+package exactum.app.text;
+
+import exactum.core.money.Money;
+import java.math.BigDecimal;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
+import java.time.format.DateTimeFormatter;
+import java.util.Locale;
+
+/** How figures and dates are written on pages and papers: one place, one locale. */
+public final class Texts {
+    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM uuuu", Locale.UK);
+    private static final DateTimeFormatter SHORT_DAY = DateTimeFormatter.ofPattern("d MMM", Locale.UK);
+    private static final DateTimeFormatter WEEKDAY = DateTimeFormatter.ofPattern("EEE d MMM uuuu", Locale.UK);
+    private static final DateTimeFormatter SHORT_WEEKDAY = DateTimeFormatter.ofPattern("EEE d MMM", Locale.UK);
+    private static final DateTimeFormatter MOMENT = DateTimeFormatter.ofPattern("d MMM uuuu, HH:mm", Locale.UK);
+
+    private Texts() {}
+
+    /** {@code 2 Mar 2026}; empty for none. */
+    public static String day(LocalDate date) {
+        return date == null ? "" : DAY.format(date);
+    }
+
+    /** {@code 2 Mar}. */
+    public static String shortDay(LocalDate date) {
+        return SHORT_DAY.format(date);
+    }
+
+    /** {@code Mon 2 Mar 2026}. */
+    public static String weekday(LocalDate date) {
+        return WEEKDAY.format(date);
+    }
+
+    /** {@code Mon 2 Mar}. */
+    public static String shortWeekday(LocalDate date) {
+        return SHORT_WEEKDAY.format(date);
+    }
+
+    /** {@code 2 Mar 2026, 14:05}, in UTC. */
+    public static String moment(Instant instant) {
+        return MOMENT.format(instant.atOffset(ZoneOffset.UTC));
+    }
+
+    /** {@code 1,120.00} of minor units. */
+    public static String amount(String currency, long minor) {
+        return Money.ofMinor(currency, minor).text();
+    }
+
+    /** {@code € 1,120.00} of minor units. */
+    public static String money(String currency, long minor) {
+        return Money.ofMinor(currency, minor).withCurrency();
+    }
+
+    /** A quantity without needless zeros: {@code 6.5}. */
+    public static String quantity(BigDecimal quantity) {
+        BigDecimal plain = quantity.stripTrailingZeros();
+        String text = (plain.scale() < 0 ? plain.setScale(0) : plain).toPlainString();
+        return text.startsWith("-") ? "\u2212" + text.substring(1) : text;
+    }
+
+    /** {@code 1 invoice}, {@code 2 invoices}, {@code 1,200 invoices}. */
+    public static String count(long count, String one, String several) {
+        return String.format(Locale.ROOT, "%,d", count) + " " + (count == 1 ? one : several);
+    }
+}
