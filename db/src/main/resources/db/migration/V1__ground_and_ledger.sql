@@ -104,30 +104,32 @@ create index on posting (business_id, invoice_id) where invoice_id is not null;
 
 create function entry_must_balance() returns trigger language plpgsql as $$
 declare
-    entry_key uuid := case when tg_table_name = 'entry' then new.id else new.entry_id end;
     off record;
 begin
-    select p.currency, sum(p.amount_minor) as sum_minor, count(*) as lines into off
-      from posting p where p.business_id = new.business_id and p.entry_id = entry_key
-     group by p.currency having sum(p.amount_minor) <> 0 or count(*) < 2 limit 1;
+    select p.currency, sum(p.amount_minor) as sum_minor into off
+      from posting p where p.business_id = new.business_id and p.entry_id = new.entry_id
+     group by p.currency having sum(p.amount_minor) <> 0 limit 1;
     if found then
-        raise exception 'entry % is out of balance by % % (minor units)', entry_key, off.sum_minor, off.currency
+        raise exception 'entry % is out of balance by % % (minor units)', new.entry_id, off.sum_minor, off.currency
             using errcode = 'check_violation';
-    end if;
-    if tg_table_name = 'entry' then
-        perform 1 from posting p where p.business_id = new.business_id and p.entry_id = entry_key limit 1;
-        if not found then
-            raise exception 'entry % has no postings', entry_key using errcode = 'check_violation';
-        end if;
     end if;
     return null;
 end $$;
 
--- The last posting of an entry sees all of it, so checking each new posting at commit checks every entry.
+create function entry_must_have_postings() returns trigger language plpgsql as $$
+begin
+    perform 1 from posting p where p.business_id = new.business_id and p.entry_id = new.id limit 1;
+    if not found then
+        raise exception 'entry % has no postings', new.id using errcode = 'check_violation';
+    end if;
+    return null;
+end $$;
+
+-- Checked at commit, when all postings of an entry are there.
 create constraint trigger posting_balances after insert or update on posting
     deferrable initially deferred for each row execute function entry_must_balance();
-create constraint trigger entry_balances after insert or update on entry
-    deferrable initially deferred for each row execute function entry_must_balance();
+create constraint trigger entry_has_postings after insert or update on entry
+    deferrable initially deferred for each row execute function entry_must_have_postings();
 
 -- Append-only for the application: what is booked is corrected by a further entry, never edited.
 revoke update, delete, truncate on entry, posting from exactum_app;

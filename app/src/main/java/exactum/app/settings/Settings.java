@@ -1,6 +1,7 @@
 package exactum.app.settings;
 
 import java.nio.file.Path;
+import java.time.LocalDate;
 import org.springframework.boot.context.properties.ConfigurationProperties;
 
 /**
@@ -10,6 +11,7 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  * @param publicAddress where payers and browsers reach us, without a trailing slash
  * @param standinsAddress where the stand-ins are, or empty where there are none
  * @param demo whether Larkwater Moorings is loaded at the first start
+ * @param practiceFrom the date on which a new installation begins to practise with the stand-ins, or null
  * @param statementLimitKb largest bank statement that is read, in KB
  * @param customerFileLimitKb largest customer file that is read, in KB
  * @param payoutLimitKb largest payout file that is read, in KB
@@ -20,6 +22,7 @@ public record Settings(
         String publicAddress,
         String standinsAddress,
         boolean demo,
+        LocalDate practiceFrom,
         long statementLimitKb,
         long customerFileLimitKb,
         long payoutLimitKb) {}

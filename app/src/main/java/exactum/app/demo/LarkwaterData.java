@@ -1,0 +1,87 @@
+package exactum.app.demo;
+
+/** The names and prices of the demo; all of them are made up. */
+final class LarkwaterData {
+    static final int ARRANGEMENTS = 82;
+
+    /** Code, name, unit, price, tax, income account. */
+    static final String[][] ITEMS = {
+        {"BERTH-8", "Summer berth, 8 m", "month", "285.00", "standard", "4000"},
+        {"BERTH-12", "Summer berth, 12 m", "month", "640.00", "standard", "4000"},
+        {"BUOY", "Mooring buoy", "month", "96.00", "standard", "4000"},
+        {"CLUB", "Club pontoon", "quarter", "1140.00", "standard", "4000"},
+        {"LOCKER", "Gear locker", "quarter", "54.00", "standard", "4000"},
+        {"KEY", "Pontoon key", "quarter", "12.00", "standard", "4000"},
+        {"STORE", "Winter storage, covered", "month", "178.50", "standard", "4010"},
+        {"POWER", "Shore power", "kWh", "0.34", "reduced", "4020"},
+        {"WATER", "Fresh water", "m³", "4.20", "reduced", "4020"},
+        {"LIFT", "Crane lift", "lift", "145.00", "standard", "4030"},
+        {"COURSE", "Sailing course", "course", "320.00", "standard", "4040"},
+    };
+
+    /** Name, kind, mailbox (empty for none), street, place. */
+    static final String[][] CUSTOMERS = {
+        {"Halloran Charter", "organisation", "halloran", "Boathouse 4", "Reedharbour"},
+        {"Otterholm Rowing Club", "organisation", "otterholm", "Slip Road 2", "Otterholm"},
+        {"D. McHugh", "person", "d.mchugh", "Quay Street 11", "Reedharbour"},
+        {"Reedmere Canoe Trust", "organisation", "reedmere", "Island Lane 1", "Reedmere"},
+        {"T. Breslin", "person", "", "Upper Lock 7", "Millbridge"},
+        {"Quay House Sailing", "organisation", "quayhouse", "Quay House", "Reedharbour"},
+        {"P. Okonjo", "person", "p.okonjo", "Heron Walk 22", "Heronstown"},
+        {"Heron Charter", "organisation", "heron", "Pier 3", "Heronstown"},
+        {"S. Lindqvist", "person", "s.lindqvist", "Birch Row 5", "Otterholm"},
+        {"T. Aguiar", "person", "t.aguiar", "Lake View 14", "Millbridge"},
+        {"O’Dowd & Daughter", "organisation", "odowd", "Boatyard 1", "Reedharbour"},
+        {"M. Fennelly", "person", "m.fennelly", "Chapel Hill 3", "Reedmere"},
+        {"A. Szymańska", "person", "a.szymanska", "Lock Cottage", "Millbridge"},
+        {"J. Écluse", "person", "j.ecluse", "Canal Bank 8", "Millbridge"},
+        {"Lakeside Scouts", "organisation", "scouts", "Troop Hall", "Otterholm"},
+        {"B. Kavanagh", "person", "b.kavanagh", "Mill Road 19", "Millbridge"},
+        {"Greywater Research", "organisation", "greywater", "Field Station", "Reedmere"},
+        {"L. Oduya", "person", "l.oduya", "Quay Street 40", "Reedharbour"},
+        {"C. Prendergast", "person", "c.prendergast", "Hill House", "Heronstown"},
+        {"K. Lehtonen", "person", "k.lehtonen", "Shore Path 6", "Otterholm"},
+        {"Swan Line Cruises", "organisation", "swanline", "Pier 1", "Reedharbour"},
+        {"R. Devane", "person", "r.devane", "Ferry Lane 9", "Heronstown"},
+        {"N. Quilligan", "person", "", "Upper Lock 2", "Millbridge"},
+        {"E. Strand", "person", "e.strand", "Birch Row 17", "Otterholm"},
+        {"Millbridge Anglers", "organisation", "anglers", "Weir House", "Millbridge"},
+        {"G. Talbot", "person", "g.talbot", "Station Road 4", "Reedmere"},
+        {"H. Bergström", "person", "h.bergstrom", "Shore Path 21", "Otterholm"},
+        {"F. Mulqueen", "person", "f.mulqueen", "Lake View 2", "Millbridge"},
+        {"V. Petrauskas", "person", "v.petrauskas", "Heron Walk 3", "Heronstown"},
+        {"Larch Island Hotel", "organisation", "larchisland", "Larch Island", "Reedmere"},
+        {"I. Carmody", "person", "i.carmody", "Quay Street 2", "Reedharbour"},
+        {"W. Osei", "person", "w.osei", "Mill Road 31", "Millbridge"},
+        {"U. Ferrand", "person", "u.ferrand", "Canal Bank 15", "Millbridge"},
+        {"Blue Oar Outings", "organisation", "blueoar", "Pier 2", "Heronstown"},
+        {"D. Sweeney", "person", "d.sweeney", "Chapel Hill 12", "Reedmere"},
+        {"A. Noordhof", "person", "a.noordhof", "Ferry Lane 1", "Heronstown"},
+        {"M. Tiernan", "person", "m.tiernan", "Station Road 16", "Reedmere"},
+        {"Y. Abara", "person", "y.abara", "Lake View 33", "Millbridge"},
+        {"Harbour Diving Team", "organisation", "diving", "Slip Road 5", "Otterholm"},
+        {"P. Gilhooly", "person", "p.gilhooly", "Quay Street 27", "Reedharbour"},
+        {"S. Marchetti", "person", "s.marchetti", "Heron Walk 11", "Heronstown"},
+        {"J. Loughnane", "person", "j.loughnane", "Upper Lock 12", "Millbridge"},
+        {"Reedharbour School", "organisation", "school", "School Lane", "Reedharbour"},
+        {"C. Vandamme", "person", "c.vandamme", "Shore Path 2", "Otterholm"},
+        {"T. Kinsella", "person", "t.kinsella", "Birch Row 30", "Otterholm"},
+        {"L. Ahmadi", "person", "l.ahmadi", "Mill Road 8", "Millbridge"},
+        {"Wren Classic Boats", "organisation", "wren", "Boatyard 3", "Reedharbour"},
+        {"B. Costigan", "person", "b.costigan", "Ferry Lane 20", "Heronstown"},
+        {"R. Halvorsen", "person", "r.halvorsen", "Hill House 2", "Heronstown"},
+        {"E. Duignan", "person", "", "Lock Cottage 2", "Millbridge"},
+        {"K. Yilmaz", "person", "k.yilmaz", "Quay Street 53", "Reedharbour"},
+        {"Otter Film Works", "organisation", "otterfilm", "Slip Road 9", "Otterholm"},
+        {"N. Braithwaite", "person", "n.braithwaite", "Chapel Hill 1", "Reedmere"},
+        {"G. Roche", "person", "g.roche", "Station Road 22", "Reedmere"},
+        {"O. Sundberg", "person", "o.sundberg", "Birch Row 2", "Otterholm"},
+        {"Lantern Supper Club", "organisation", "lantern", "Pier 4", "Heronstown"},
+        {"H. Maguire", "person", "h.maguire", "Lake View 9", "Millbridge"},
+        {"F. Castellano", "person", "f.castellano", "Canal Bank 23", "Millbridge"},
+        {"V. Hegarty", "person", "v.hegarty", "Heron Walk 40", "Heronstown"},
+        {"I. Nakamura", "person", "i.nakamura", "Shore Path 13", "Otterholm"},
+    };
+
+    private LarkwaterData() {}
+}

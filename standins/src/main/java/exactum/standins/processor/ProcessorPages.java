@@ -1,0 +1,120 @@
+package exactum.standins.processor;
+
+import exactum.core.money.Money;
+import java.util.Map;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.ResponseEntity;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseBody;
+import org.springframework.web.server.ResponseStatusException;
+
+/** The page where a payer enters a card, and the desk where a person looks at the processor and turns its knobs. */
+@Controller
+@RequestMapping("/processor")
+class ProcessorPages {
+    private final Checkouts checkouts;
+    private final Payouts payouts;
+    private final Notices notices;
+    private final Desk desk;
+
+    ProcessorPages(Checkouts checkouts, Payouts payouts, Notices notices, Desk desk) {
+        this.checkouts = checkouts;
+        this.payouts = payouts;
+        this.notices = notices;
+        this.desk = desk;
+    }
+
+    @GetMapping("/checkouts/{id}")
+    String card(@PathVariable String id, Model model) {
+        Checkout checkout = checkouts.find(id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        if (checkout.saleId() != null) return "redirect:" + checkout.returnTo();
+        return show(checkout, model);
+    }
+
+    @PostMapping("/checkouts/{id}")
+    String pay(@PathVariable String id, @RequestParam(defaultValue = "") String number, Model model) {
+        Checkout checkout = checkouts.find(id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        return switch (checkouts.pay(id, number)) {
+            case Checkouts.Answer.Paid paid -> "redirect:" + checkout.returnTo();
+            case Checkouts.Answer.Declined declined -> {
+                model.addAttribute("problem", "Not accepted: " + declined.reason() + ". Nothing was charged.");
+                model.addAttribute(
+                        "advice",
+                        declined.hard()
+                                ? "This card cannot be used here. Please take another one."
+                                : "You can try again later, or take another card now.");
+                yield show(checkout, model);
+            }
+            case Checkouts.Answer.Mistyped mistyped -> {
+                model.addAttribute("problem", mistyped.what());
+                yield show(checkout, model);
+            }
+        };
+    }
+
+    @GetMapping
+    String desk(Model model) {
+        model.addAttribute("desk", desk.state());
+        model.addAttribute("sales", checkouts.newestSales().stream().limit(60).toList());
+        model.addAttribute("payouts", payouts.newest().stream().limit(60).toList());
+        model.addAttribute("notices", notices.newest());
+        model.addAttribute("cards", TestCard.values());
+        return "processor";
+    }
+
+    /** The keys, as a merchant would copy them from the desk. */
+    @GetMapping("/keys")
+    @ResponseBody
+    Map<String, String> keys() {
+        return Map.of(
+                "key", desk.state().apiKey(), "signing_secret", desk.state().signingSecret());
+    }
+
+    @PostMapping("/odd-fee")
+    String oddFee(@RequestParam String fee, @RequestParam String name) {
+        desk.setOddFee(Money.of("EUR", fee).plain(), name);
+        return "redirect:/processor";
+    }
+
+    @PostMapping("/swallow")
+    String swallow(@RequestParam int notices) {
+        desk.setSwallow(notices);
+        return "redirect:/processor";
+    }
+
+    @PostMapping("/notices-to")
+    String noticesTo(@RequestParam String address) {
+        desk.setNoticesTo(address.strip());
+        return "redirect:/processor";
+    }
+
+    @PostMapping("/notices/{id}/again")
+    String again(@PathVariable String id) {
+        notices.again(id);
+        return "redirect:/processor";
+    }
+
+    @GetMapping(value = "/payouts/{id}.csv")
+    ResponseEntity<String> csv(@PathVariable String id) {
+        return ResponseEntity.ok()
+                .header(HttpHeaders.CONTENT_TYPE, "text/csv")
+                .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"" + id + ".csv\"")
+                .body(ProcessorApi.csv(payouts, id));
+    }
+
+    private String show(Checkout checkout, Model model) {
+        model.addAttribute("checkout", checkout);
+        model.addAttribute(
+                "sum", Money.of(checkout.currency(), checkout.amount()).withCurrency());
+        model.addAttribute("back", checkout.returnTo() + "?outcome=left");
+        model.addAttribute("cards", TestCard.values());
+        return "card";
+    }
+}
