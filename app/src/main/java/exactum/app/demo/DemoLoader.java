@@ -27,7 +27,7 @@ import org.springframework.web.client.RestClient;
 @Component
 class DemoLoader {
     private static final LocalDate LAST_DAY = LocalDate.of(2026, 6, 1);
-    private static final LocalDate ODD_FEE_DAY = LocalDate.of(2026, 5, 26);
+    private static final LocalDate ODD_FEE_DAY = LocalDate.of(2026, 5, 23);
     private static final LocalDate LAST_MATCHED_DAY = LocalDate.of(2026, 5, 29);
     private final Settings settings;
     private final SetupStore setup;

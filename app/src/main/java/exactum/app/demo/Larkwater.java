@@ -33,6 +33,7 @@ import tools.jackson.databind.json.JsonMapper;
 @Component
 class Larkwater {
     static final LocalDate FIRST_DAY = LocalDate.of(2025, 9, 1);
+    private static final LocalDate WITHOUT_ADDRESS_FROM = LocalDate.of(2026, 4, 30);
     private final SetUp keep;
     private final SetupStore setup;
     private final KeepCustomer customers;
@@ -170,7 +171,8 @@ class Larkwater {
                     .id());
         }
         for (int i = 0; i < LarkwaterData.ARRANGEMENTS; i++) {
-            Plan plan = Plan.number(i);
+            String[] customer = LarkwaterData.CUSTOMERS[i % LarkwaterData.CUSTOMERS.length];
+            Plan plan = customer[2].isEmpty() ? Plan.number(i).startingOn(WITHOUT_ADDRESS_FROM) : Plan.number(i);
             List<RecurringInvoice.Line> lines = plan.items().stream()
                     .map(code -> line(items.get(code), plan.quantity(code)))
                     .toList();

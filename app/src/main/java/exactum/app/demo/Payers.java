@@ -1,6 +1,7 @@
 package exactum.app.demo;
 
 import exactum.app.cards.StartCardPayment;
+import exactum.app.customers.CustomerStore;
 import exactum.app.documents.InvoiceStore;
 import exactum.app.links.PaymentLink;
 import exactum.app.links.PaymentLinks;
@@ -16,13 +17,20 @@ class Payers {
     private static final String GOOD = "4111111111111111";
     private static final String GOOD_TOO = "5555555555554444";
     private static final String SHORT_OF_MONEY = "4012888888881881";
+    private final CustomerStore customers;
     private final InvoiceStore invoices;
     private final PaymentLinks links;
     private final StartCardPayment start;
     private final Settings settings;
     private final RestClient http = RestClient.create();
 
-    Payers(InvoiceStore invoices, PaymentLinks links, StartCardPayment start, Settings settings) {
+    Payers(
+            CustomerStore customers,
+            InvoiceStore invoices,
+            PaymentLinks links,
+            StartCardPayment start,
+            Settings settings) {
+        this.customers = customers;
         this.invoices = invoices;
         this.links = links;
         this.start = start;
@@ -33,7 +41,7 @@ class Payers {
     void payOn(LocalDate day) {
         for (InvoiceStore.Listed invoice : invoices.list("", "", day, 400)) {
             if (invoice.openMinor() == 0 || !day.equals(payDay(invoice))) continue;
-            pay(invoice);
+            if (customers.find(invoice.customerId()).orElseThrow().email() != null) pay(invoice);
         }
     }
 

@@ -81,6 +81,18 @@ record Plan(List<String> items, Recurrence recurrence, int number) {
         };
     }
 
+    Plan startingOn(LocalDate day) {
+        return new Plan(
+                items,
+                new Recurrence(
+                        recurrence.cadence(),
+                        day,
+                        recurrence.coverage(),
+                        recurrence.end(),
+                        recurrence.madeDaysBefore()),
+                number);
+    }
+
     BigDecimal quantity(String item) {
         return item.equals("POWER")
                 ? new BigDecimal(60 + number * 37 % 190)

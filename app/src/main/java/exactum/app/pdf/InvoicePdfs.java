@@ -4,6 +4,7 @@ import static exactumdb.Tables.INVOICE_PDF;
 
 import com.openhtmltopdf.outputdevice.helper.BaseRendererBuilder.FontStyle;
 import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
+import com.openhtmltopdf.util.XRLog;
 import exactum.app.business.Business;
 import exactum.app.documents.Invoice;
 import exactum.app.documents.QrCode;
@@ -34,6 +35,10 @@ public class InvoicePdfs {
     private final DSLContext db;
     private final ITemplateEngine templates;
     private final PaymentLinks links;
+
+    static {
+        XRLog.setLoggingEnabled(false);
+    }
 
     InvoicePdfs(DSLContext db, ITemplateEngine templates, PaymentLinks links) {
         this.db = db;
@@ -67,7 +72,7 @@ public class InvoicePdfs {
 
     private byte[] render(Invoice invoice) {
         String address = links.address(links.ofInvoice(invoice.id()));
-        String html = templates.process("pdf/invoice", new Context(Locale.UK, model(invoice, address)));
+        String html = templates.process("pdf/invoice", new Context(Locale.ENGLISH, model(invoice, address)));
         var out = new ByteArrayOutputStream();
         var builder = new PdfRendererBuilder();
         for (String family : FAMILIES) {

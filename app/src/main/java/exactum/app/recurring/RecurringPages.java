@@ -12,11 +12,13 @@ import exactum.app.text.Texts;
 import exactum.core.cadence.Cadence;
 import exactum.core.cadence.Coverage;
 import exactum.core.document.Line;
+import exactum.core.document.TaxRate;
 import exactum.core.document.TaxRates;
 import exactum.core.document.Totals;
 import exactum.core.money.Money;
 import jakarta.servlet.http.HttpServletResponse;
 import java.time.DayOfWeek;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -208,6 +210,7 @@ class RecurringPages {
                 .findFirst()
                 .orElseGet(setup::chosenTerms);
         int nextIndex = recurring == null ? 0 : recurring.nextIndex();
+        model.addAttribute("title", recurring == null ? "New recurring invoice" : recurring.name());
         model.addAttribute("form", form);
         model.addAttribute("recurring", recurring);
         model.addAttribute("customer", customer);
@@ -219,6 +222,7 @@ class RecurringPages {
                 "rates",
                 setup.taxRates().rates().stream()
                         .filter(r -> r.isValidOn(clock.today()))
+                        .sorted(Comparator.comparing(TaxRate::percent).reversed())
                         .toList());
         model.addAttribute("units", Cadence.Unit.values());
         model.addAttribute("coverages", Coverage.values());

@@ -10,11 +10,11 @@ import java.util.Locale;
 
 /** How figures and dates are written on pages and papers: one place, one locale. */
 public final class Texts {
-    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM uuuu", Locale.UK);
-    private static final DateTimeFormatter SHORT_DAY = DateTimeFormatter.ofPattern("d MMM", Locale.UK);
-    private static final DateTimeFormatter WEEKDAY = DateTimeFormatter.ofPattern("EEE d MMM uuuu", Locale.UK);
-    private static final DateTimeFormatter SHORT_WEEKDAY = DateTimeFormatter.ofPattern("EEE d MMM", Locale.UK);
-    private static final DateTimeFormatter MOMENT = DateTimeFormatter.ofPattern("d MMM uuuu, HH:mm", Locale.UK);
+    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM uuuu", Locale.ENGLISH);
+    private static final DateTimeFormatter SHORT_DAY = DateTimeFormatter.ofPattern("d MMM", Locale.ENGLISH);
+    private static final DateTimeFormatter WEEKDAY = DateTimeFormatter.ofPattern("EEE d MMM uuuu", Locale.ENGLISH);
+    private static final DateTimeFormatter SHORT_WEEKDAY = DateTimeFormatter.ofPattern("EEE d MMM", Locale.ENGLISH);
+    private static final DateTimeFormatter MOMENT = DateTimeFormatter.ofPattern("d MMM uuuu, HH:mm", Locale.ENGLISH);
 
     private Texts() {}
 

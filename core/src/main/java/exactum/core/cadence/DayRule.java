@@ -88,7 +88,7 @@ public sealed interface DayRule {
 
         @Override
         public String words() {
-            String name = weekday.getDisplayName(TextStyle.FULL, Locale.UK);
+            String name = weekday.getDisplayName(TextStyle.FULL, Locale.ENGLISH);
             return "on the " + (nth == -1 ? "last" : Ordinal.of(nth)) + " " + name;
         }
     }

@@ -12,8 +12,8 @@ import java.util.Locale;
  * @param until the day after the last
  */
 public record ServicePeriod(LocalDate from, LocalDate until) {
-    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM uuuu", Locale.UK);
-    private static final DateTimeFormatter MONTH = DateTimeFormatter.ofPattern("MMMM uuuu", Locale.UK);
+    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM uuuu", Locale.ENGLISH);
+    private static final DateTimeFormatter MONTH = DateTimeFormatter.ofPattern("MMMM uuuu", Locale.ENGLISH);
 
     public ServicePeriod {
         if (!from.isBefore(until))
@@ -27,7 +27,7 @@ public record ServicePeriod(LocalDate from, LocalDate until) {
         if (!wholeMonths) return DAY.format(from) + " – " + DAY.format(last);
         if (YearMonth.from(from).equals(YearMonth.from(last))) return MONTH.format(from);
         String pattern = from.getYear() == last.getYear() ? "MMM" : "MMM uuuu";
-        return DateTimeFormatter.ofPattern(pattern, Locale.UK).format(from) + " – "
-                + DateTimeFormatter.ofPattern("MMM uuuu", Locale.UK).format(last);
+        return DateTimeFormatter.ofPattern(pattern, Locale.ENGLISH).format(from) + " – "
+                + DateTimeFormatter.ofPattern("MMM uuuu", Locale.ENGLISH).format(last);
     }
 }

@@ -17,7 +17,7 @@ import java.util.Locale;
  * @param thenMonthEnd whether the result moves to the last day of its month
  */
 public record DueRule(int months, int days, boolean thenMonthEnd) {
-    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("EEE d MMM uuuu", Locale.UK);
+    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("EEE d MMM uuuu", Locale.ENGLISH);
 
     public DueRule {
         if (months < 0 || days < 0) throw new IllegalArgumentException("months and days must be 0 or more");
