@@ -1,0 +1,94 @@
+package exactum.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+
+import com.deque.html.axecore.playwright.AxeBuilder;
+import com.microsoft.playwright.Browser;
+import com.microsoft.playwright.BrowserType;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.options.AriaRole;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.assertj.core.api.Assertions;
+
+/** A person at the real pages, in Debian's Chromium; every page is looked at by axe, and the console must stay quiet. */
+final class Person implements AutoCloseable {
+    private final Playwright playwright =
+            Playwright.create(new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
+    private final Browser browser = playwright
+            .chromium()
+            .launch(new BrowserType.LaunchOptions()
+                    .setExecutablePath(Path.of("/usr/bin/chromium"))
+                    .setArgs(List.of(
+                            "--no-sandbox",
+                            "--disable-gpu",
+                            "--disable-quic",
+                            "--no-first-run",
+                            "--disable-background-networking",
+                            "--disable-component-update",
+                            "--disable-sync")));
+    private final List<String> complaints = new ArrayList<>();
+    final Page page = newPage(1280, 800);
+
+    Page newPage(int width, int height) {
+        Page made = browser.newContext(new Browser.NewContextOptions()
+                        .setViewportSize(width, height)
+                        .setLocale("en-GB"))
+                .newPage();
+        made.onConsoleMessage(m -> {
+            if (m.type().equals("error") && !m.text().contains("422")) complaints.add(made.url() + ": " + m.text());
+        });
+        made.onPageError(e -> complaints.add(made.url() + ": " + e));
+        return made;
+    }
+
+    void fill(String form, Map<String, String> fields) {
+        fields.forEach((name, value) -> {
+            Locator field = page.locator(form + " [name=" + name + "]");
+            if (field.evaluate("e => e.tagName").equals("SELECT")) field.selectOption(value);
+            else field.fill(value);
+        });
+    }
+
+    void press(String button) {
+        page.getByRole(
+                        AriaRole.BUTTON,
+                        new Page.GetByRoleOptions().setName(button).setExact(true))
+                .click();
+    }
+
+    void sees(String text) {
+        assertThat(page.locator("main")).containsText(text);
+    }
+
+    /** Looks at the page as it stands. */
+    void look(Page at) {
+        var serious = new AxeBuilder(at)
+                .withTags(List.of("wcag2a", "wcag2aa", "wcag21aa", "wcag22aa")).analyze().getViolations().stream()
+                        .filter(v ->
+                                v.getImpact().equals("serious") || v.getImpact().equals("critical"))
+                        .map(v -> v.getId() + ": "
+                                + v.getNodes().stream()
+                                        .map(n -> n.getHtml())
+                                        .limit(3)
+                                        .toList())
+                        .toList();
+        Assertions.assertThat(serious).as(at.url()).isEmpty();
+    }
+
+    void look() {
+        look(page);
+    }
+
+    @Override
+    public void close() {
+        playwright.close();
+        Assertions.assertThat(complaints)
+                .as("what the browser's console complained of")
+                .isEmpty();
+    }
+}
