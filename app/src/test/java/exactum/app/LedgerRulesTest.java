@@ -32,7 +32,7 @@ class LedgerRulesTest {
         assertThatThrownBy(() -> transaction.executeWithoutResult(s -> db.execute(
                         "insert into posting (business_id, entry_id, line_no, account, currency, amount_minor) values (1, {0}, 3, '1000', 'EUR', 5)",
                         even)))
-                .hasStackTraceContaining("out of balance");
+                .hasStackTraceContaining("all its postings come at once");
     }
 
     @Test

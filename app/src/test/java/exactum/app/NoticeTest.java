@@ -7,7 +7,6 @@ import static exactum.app.cards.TakeInNotice.Outcome.TAKEN_IN;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.standardwebhooks.Webhook;
-import exactum.app.cards.CollectionStore;
 import exactum.app.cards.TakeInNotice;
 import exactum.app.cards.TakeInNotice.Headers;
 import exactum.app.documents.Invoice;
@@ -15,6 +14,7 @@ import exactum.app.documents.InvoiceStore;
 import exactum.app.ids.Ids;
 import exactum.app.ledger.LedgerHealth;
 import exactum.app.messages.Outbox;
+import exactum.app.receipts.ReceiptStore;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
@@ -54,7 +54,7 @@ class NoticeTest {
             World world,
             TakeInNotice notices,
             InvoiceStore invoices,
-            CollectionStore collections,
+            ReceiptStore receipts,
             Outbox outbox,
             DSLContext db,
             LedgerHealth health)
@@ -67,19 +67,19 @@ class NoticeTest {
         assertThat(notices.take(world.processor, signed("msg_1b", Instant.now(), body), body))
                 .isEqualTo(TAKEN_IN);
         assertThat(invoices.get(invoice.id()).open().isZero()).isTrue();
-        assertThat(collections.receiptsOf(invoice.id())).hasSize(1);
+        assertThat(receipts.ofInvoice(invoice.id())).hasSize(1);
         assertThat(outbox.ofInvoice(invoice.id()))
                 .extracting(m -> m.message().kind())
                 .containsExactlyInAnyOrder("invoice", "confirmation");
         assertThat(db.fetchValue(
                         "select sum(amount_minor)::bigint from posting p join entry e on e.id = p.entry_id where p.account = '1060' and e.source_id = {0}",
-                        collections.receiptsOf(invoice.id()).getFirst().id()))
+                        receipts.ofInvoice(invoice.id()).getFirst().id()))
                 .isEqualTo(81250L);
         assertThat(health.disagreements()).isEmpty();
     }
 
     @Test
-    void two_at_once_make_one_receipt(World world, TakeInNotice notices, CollectionStore collections, DSLContext db)
+    void two_at_once_make_one_receipt(World world, TakeInNotice notices, ReceiptStore receipts, DSLContext db)
             throws Exception {
         Invoice invoice = world.invoice();
         String body = succeeded(checkout(world, db, invoice), "sa_2");
@@ -91,7 +91,7 @@ class NoticeTest {
             for (var outcome : pool.invokeAll(same)) taken += outcome.get() == TAKEN_IN ? 1 : 0;
             assertThat(taken).isOne();
         }
-        assertThat(collections.receiptsOf(invoice.id())).hasSize(1);
+        assertThat(receipts.ofInvoice(invoice.id())).hasSize(1);
     }
 
     @Test

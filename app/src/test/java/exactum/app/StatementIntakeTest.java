@@ -145,7 +145,7 @@ class StatementIntakeTest {
         BankLine line = store.lines(statement).getFirst();
         var proposal = match.propose(line).getFirst();
         assertThat(proposal.isSure()).isTrue();
-        match.acceptPayout(line.id(), proposal.payout());
+        match.acceptPayout(line.id(), proposal.target());
 
         PayoutTieOut off = PayoutTieOut.of(payouts.get(payout));
         assertThat(off.tieOut().remainder().text()).isEqualTo("−12.40");

@@ -15,6 +15,7 @@ create table installation (
     practice boolean not null default false,
     business_date date,
     advancing_to date,
+    advancing_problem text,
     check (business_date is null or practice)
 );
 insert into installation default values;
@@ -102,34 +103,50 @@ create table posting (
 create index on posting (business_id, account);
 create index on posting (business_id, invoice_id) where invoice_id is not null;
 
-create function entry_must_balance() returns trigger language plpgsql as $$
+-- All postings of an entry come in one statement, with its first line among them; since that line is there only once,
+-- nothing can be added later. They must balance in each currency. Checked for all entries of the statement at once.
+create function postings_must_balance() returns trigger language plpgsql as $$
 declare
     off record;
 begin
-    select p.currency, sum(p.amount_minor) as sum_minor into off
-      from posting p where p.business_id = new.business_id and p.entry_id = new.entry_id
-     group by p.currency having sum(p.amount_minor) <> 0 limit 1;
+    select p.entry_id into off from new_postings p
+     group by p.business_id, p.entry_id having min(p.line_no) <> 1 limit 1;
     if found then
-        raise exception 'entry % is out of balance by % % (minor units)', new.entry_id, off.sum_minor, off.currency
+        raise exception 'entry % cannot be added to: all its postings come at once', off.entry_id
+            using errcode = 'check_violation';
+    end if;
+    select p.entry_id, p.currency, sum(p.amount_minor) as sum_minor into off from new_postings p
+     group by p.business_id, p.entry_id, p.currency having sum(p.amount_minor) <> 0 limit 1;
+    if found then
+        raise exception 'entry % is out of balance by % % (minor units)', off.entry_id, off.sum_minor, off.currency
             using errcode = 'check_violation';
     end if;
     return null;
 end $$;
 
+create trigger postings_balance after insert on posting
+    referencing new table as new_postings for each statement execute function postings_must_balance();
+
 create function entry_must_have_postings() returns trigger language plpgsql as $$
 begin
-    perform 1 from posting p where p.business_id = new.business_id and p.entry_id = new.id limit 1;
+    perform 1 from posting p where p.business_id = new.business_id and p.entry_id = new.id and p.line_no = 1;
     if not found then
         raise exception 'entry % has no postings', new.id using errcode = 'check_violation';
     end if;
     return null;
 end $$;
 
--- Checked at commit, when all postings of an entry are there.
-create constraint trigger posting_balances after insert or update on posting
-    deferrable initially deferred for each row execute function entry_must_balance();
-create constraint trigger entry_has_postings after insert or update on entry
+-- Checked at commit, since an entry is there before its postings.
+create constraint trigger entry_has_postings after insert on entry
     deferrable initially deferred for each row execute function entry_must_have_postings();
 
--- Append-only for the application: what is booked is corrected by a further entry, never edited.
+-- What is booked is corrected by a further entry and never edited, by nobody.
+create function ledger_is_final() returns trigger language plpgsql as $$
+begin
+    raise exception 'what is booked is never edited' using errcode = 'check_violation';
+end $$;
+
+create trigger posting_is_final before update or delete on posting for each statement execute function ledger_is_final();
+create trigger entry_is_final before update or delete on entry for each statement execute function ledger_is_final();
+
 revoke update, delete, truncate on entry, posting from exactum_app;

@@ -74,9 +74,9 @@ create index on invoice using gin (search gin_trgm_ops);
 create table occurrence (
     business_id int not null,
     recurring_id uuid not null,
-    occurrence_index int not null,
+    occurrence_date date not null,
     invoice_id uuid not null,
-    primary key (business_id, recurring_id, occurrence_index),
+    primary key (business_id, recurring_id, occurrence_date),
     foreign key (business_id, recurring_id) references recurring_invoice,
     foreign key (business_id, invoice_id) references invoice deferrable initially deferred
 );

@@ -45,8 +45,9 @@ create table receipt (
     processor_id uuid,
     sale_ref text,
     received_on date not null,
-    channel text not null check (channel in ('card')),
-    card text,
+    channel text not null check (channel in ('card', 'transfer')),
+    source text not null,
+    bank_line_id uuid,
     currency char(3) not null,
     amount_minor bigint not null check (amount_minor > 0),
     fee_minor bigint not null default 0 check (fee_minor >= 0),
@@ -55,6 +56,7 @@ create table receipt (
     foreign key (business_id, customer_id) references customer
 );
 create index on receipt (business_id, customer_id);
+create unique index on receipt (business_id, bank_line_id) where bank_line_id is not null;
 
 create table allocation (
     business_id int not null,

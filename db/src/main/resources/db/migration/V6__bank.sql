@@ -73,7 +73,7 @@ create table bank_line (
     counterparty text,
     remittance text,
     bank_code text,
-    matched_as text check (matched_as in ('payout', 'bank charge')),
+    matched_as text check (matched_as in ('payout', 'transfer', 'bank charge')),
     matched_entry_id uuid,
     matched_by text,
     primary key (business_id, id),

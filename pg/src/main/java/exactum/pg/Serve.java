@@ -38,7 +38,7 @@ public final class Serve {
     private static void start(Cluster cluster, Properties passwords) {
         cluster.initialise();
         if (cluster.hasPidFile()) stopLeftover(cluster);
-        cluster.start(List.of("shared_buffers=256MB", "max_connections=100"));
+        cluster.start(List.of("shared_buffers=256MB", "max_connections=100", "random_page_cost=1.1"));
         cluster.ensureRole(OWNER, passwords.getProperty("owner"));
         cluster.ensureRole(APP, passwords.getProperty("app"));
         cluster.ensureDatabase(DATABASE, OWNER);

@@ -42,7 +42,8 @@ public final class ThrowawayPostgres implements AutoCloseable {
                     "full_page_writes=off",
                     "max_connections=100",
                     "shared_buffers=256MB",
-                    "max_wal_size=2GB"));
+                    "max_wal_size=2GB",
+                    "random_page_cost=1.1"));
             cluster.ensureRole(OWNER, PASSWORD);
             cluster.ensureRole(APP, PASSWORD);
             return postgres;

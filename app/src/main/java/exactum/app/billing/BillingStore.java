@@ -10,6 +10,7 @@ import exactum.core.money.Money;
 import exactumdb.tables.records.BillingRunItemRecord;
 import exactumdb.tables.records.BillingRunRecord;
 import exactumdb.tables.records.OccurrenceRecord;
+import java.time.LocalDate;
 import java.time.OffsetDateTime;
 import java.util.HashSet;
 import java.util.List;
@@ -30,7 +31,7 @@ public class BillingStore {
     }
 
     /** A date of a recurring invoice that an invoice is made for. */
-    record Claim(UUID recurringId, int occurrenceIndex, UUID invoiceId) {}
+    record Claim(UUID recurringId, LocalDate date, UUID invoiceId) {}
 
     /** What became of an item. */
     record Outcome(int itemNo, UUID invoiceId, String reason) {}
@@ -137,6 +138,15 @@ public class BillingStore {
                 .execute();
     }
 
+    /** Drops a rehearsal without items. */
+    void drop(UUID run) {
+        db.deleteFrom(BILLING_RUN)
+                .where(BILLING_RUN.BUSINESS_ID.eq(Business.ID))
+                .and(BILLING_RUN.ID.eq(run))
+                .and(BILLING_RUN.STATE.eq("rehearsed"))
+                .execute();
+    }
+
     /** Claims a rehearsed run for committing; false if it was committed already. */
     boolean start(UUID run) {
         return db.update(BILLING_RUN)
@@ -179,19 +189,17 @@ public class BillingStore {
                         OCCURRENCE,
                         OCCURRENCE.BUSINESS_ID,
                         OCCURRENCE.RECURRING_ID,
-                        OCCURRENCE.OCCURRENCE_INDEX,
+                        OCCURRENCE.OCCURRENCE_DATE,
                         OCCURRENCE.INVOICE_ID)
                 .select(DSL.select(
                                 DSL.inline(Business.ID),
                                 DSL.field("r", UUID.class),
-                                DSL.field("o", Integer.class),
+                                DSL.field("d", LocalDate.class),
                                 DSL.field("i", UUID.class))
                         .from(
-                                "unnest({0}, {1}, {2}) as v(r, o, i)",
+                                "unnest({0}, {1}, {2}) as v(r, d, i)",
                                 DSL.val(claims.stream().map(Claim::recurringId).toArray(UUID[]::new)),
-                                DSL.val(claims.stream()
-                                        .map(Claim::occurrenceIndex)
-                                        .toArray(Integer[]::new)),
+                                DSL.val(claims.stream().map(Claim::date).toArray(LocalDate[]::new)),
                                 DSL.val(claims.stream().map(Claim::invoiceId).toArray(UUID[]::new))));
         return new HashSet<>(
                 insert.onConflictDoNothing().returning(OCCURRENCE.INVOICE_ID).fetch(OccurrenceRecord::getInvoiceId));

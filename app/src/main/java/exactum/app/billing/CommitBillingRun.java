@@ -1,20 +1,30 @@
 package exactum.app.billing;
 
 import exactum.app.audit.Audit;
+import java.time.LocalDate;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
 
 /** Commits a rehearsed run: claims it once and executes its plan chunk by chunk; killed, it goes on where it was. */
 @Component
 public class CommitBillingRun {
+    private final PlanBillingRun plan;
     private final BillingStore runs;
     private final IssueInvoices issue;
     private final Audit audit;
 
-    CommitBillingRun(BillingStore runs, IssueInvoices issue, Audit audit) {
+    CommitBillingRun(PlanBillingRun plan, BillingStore runs, IssueInvoices issue, Audit audit) {
+        this.plan = plan;
         this.runs = runs;
         this.issue = issue;
         this.audit = audit;
+    }
+
+    /** Plans and commits the run of a day by itself, its plan kept as the record; a day with nothing to make leaves none. */
+    public void runFor(LocalDate day) {
+        UUID run = plan.plan(day);
+        if (runs.find(run).orElseThrow().planned() == 0) runs.drop(run);
+        else if (start(run)) execute(run);
     }
 
     /** Claims the run; false if it was committed already. */

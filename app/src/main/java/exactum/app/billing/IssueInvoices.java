@@ -71,7 +71,7 @@ public class IssueInvoices {
         List<Candidate> candidates = candidates(items, outcomes);
         Set<UUID> claimed = runs.claim(candidates.stream()
                 .map(c -> new BillingStore.Claim(
-                        c.recurring().id(), c.occurrence().index(), c.invoiceId()))
+                        c.recurring().id(), c.occurrence().date(), c.invoiceId()))
                 .toList());
         var issued = new ArrayList<Candidate>();
         for (Candidate c : candidates) {
@@ -87,7 +87,7 @@ public class IssueInvoices {
     }
 
     private List<Candidate> candidates(List<PlannedItem> items, List<BillingStore.Outcome> outcomes) {
-        Map<UUID, RecurringInvoice> arrangements = recurring.byId(
+        Map<UUID, RecurringInvoice> arrangements = recurring.lock(
                 items.stream().map(PlannedItem::recurringId).distinct().toList());
         Map<UUID, Customer> payers = customers.byId(
                 items.stream().map(PlannedItem::customerId).distinct().toList());

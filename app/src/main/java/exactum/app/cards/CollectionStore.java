@@ -1,18 +1,14 @@
 package exactum.app.cards;
 
-import static exactumdb.Tables.ALLOCATION;
 import static exactumdb.Tables.COLLECTION;
 import static exactumdb.Tables.CUSTOMER;
 import static exactumdb.Tables.INVOICE;
 import static exactumdb.Tables.PROCESSOR_EVENT;
-import static exactumdb.Tables.RECEIPT;
 
 import exactum.app.business.Business;
-import exactum.app.documents.Invoice;
 import exactum.app.ids.Ids;
 import exactum.core.money.Money;
 import exactumdb.tables.records.CollectionRecord;
-import exactumdb.tables.records.ReceiptRecord;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
@@ -23,7 +19,7 @@ import java.util.UUID;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
 
-/** Collections by card, the receipts they become, and the notices of the processor. */
+/** Collections by card and the notices of the processor. */
 @Component
 public class CollectionStore {
     private final DSLContext db;
@@ -31,17 +27,6 @@ public class CollectionStore {
     CollectionStore(DSLContext db) {
         this.db = db;
     }
-
-    /** Money received by card. */
-    public record Receipt(
-            UUID id,
-            UUID customerId,
-            UUID collectionId,
-            String saleRef,
-            LocalDate receivedOn,
-            String card,
-            Money amount,
-            Money fee) {}
 
     /** A collection as lists show it. */
     public record Listed(Collection collection, String invoiceNumber, String customer) {}
@@ -204,67 +189,6 @@ public class CollectionStore {
                 .execute();
     }
 
-    /** Records a sale as a receipt once; nothing if it is there already. */
-    Optional<UUID> receive(UUID processor, Collection collection, UUID customer, Processor.Sale sale) {
-        UUID id = Ids.next();
-        int inserted = db.insertInto(RECEIPT)
-                .set(RECEIPT.BUSINESS_ID, Business.ID)
-                .set(RECEIPT.ID, id)
-                .set(RECEIPT.CUSTOMER_ID, customer)
-                .set(RECEIPT.COLLECTION_ID, collection.id())
-                .set(RECEIPT.PROCESSOR_ID, processor)
-                .set(RECEIPT.SALE_REF, sale.reference())
-                .set(RECEIPT.RECEIVED_ON, sale.capturedOn())
-                .set(RECEIPT.CHANNEL, "card")
-                .set(RECEIPT.CARD, sale.card())
-                .set(RECEIPT.CURRENCY, sale.amount().currency().getCurrencyCode())
-                .set(RECEIPT.AMOUNT_MINOR, sale.amount().minor())
-                .set(RECEIPT.FEE_MINOR, sale.fee().minor())
-                .onConflictDoNothing()
-                .execute();
-        return inserted == 1 ? Optional.of(id) : Optional.empty();
-    }
-
-    void allocate(UUID receipt, Invoice invoice, Invoice.Instalment instalment, Money part, LocalDate on) {
-        db.insertInto(ALLOCATION)
-                .set(ALLOCATION.BUSINESS_ID, Business.ID)
-                .set(ALLOCATION.ID, Ids.next())
-                .set(ALLOCATION.RECEIPT_ID, receipt)
-                .set(ALLOCATION.INSTALMENT_ID, instalment.id())
-                .set(ALLOCATION.INVOICE_ID, invoice.id())
-                .set(ALLOCATION.ALLOCATED_ON, on)
-                .set(ALLOCATION.AMOUNT_MINOR, part.minor())
-                .execute();
-    }
-
-    public Optional<Receipt> findReceipt(UUID id) {
-        return db.selectFrom(RECEIPT)
-                .where(RECEIPT.BUSINESS_ID.eq(Business.ID))
-                .and(RECEIPT.ID.eq(id))
-                .fetchOptional(CollectionStore::receipt);
-    }
-
-    public Optional<Receipt> findReceiptBySale(UUID processor, String sale) {
-        return db.selectFrom(RECEIPT)
-                .where(RECEIPT.BUSINESS_ID.eq(Business.ID))
-                .and(RECEIPT.PROCESSOR_ID.eq(processor))
-                .and(RECEIPT.SALE_REF.eq(sale))
-                .fetchOptional(CollectionStore::receipt);
-    }
-
-    /** The receipts that settle an invoice, oldest first. */
-    public List<Receipt> receiptsOf(UUID invoice) {
-        return db.selectDistinct(RECEIPT.fields())
-                .from(RECEIPT)
-                .join(ALLOCATION)
-                .on(ALLOCATION.BUSINESS_ID.eq(RECEIPT.BUSINESS_ID))
-                .and(ALLOCATION.RECEIPT_ID.eq(RECEIPT.ID))
-                .where(RECEIPT.BUSINESS_ID.eq(Business.ID))
-                .and(ALLOCATION.INVOICE_ID.eq(invoice))
-                .orderBy(RECEIPT.ID)
-                .fetch(r -> receipt(r.into(RECEIPT)));
-    }
-
     private static Collection collection(CollectionRecord c) {
         return new Collection(
                 c.getId(),
@@ -278,17 +202,5 @@ public class CollectionStore {
                 c.getLastReason(),
                 c.getStartedOn(),
                 c.getStartedAt());
-    }
-
-    private static Receipt receipt(ReceiptRecord r) {
-        return new Receipt(
-                r.getId(),
-                r.getCustomerId(),
-                r.getCollectionId(),
-                r.getSaleRef(),
-                r.getReceivedOn(),
-                r.getCard(),
-                Money.ofMinor(r.getCurrency(), r.getAmountMinor()),
-                Money.ofMinor(r.getCurrency(), r.getFeeMinor()));
     }
 }

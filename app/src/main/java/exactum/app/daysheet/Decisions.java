@@ -21,10 +21,12 @@ public class Decisions {
     private static final int MOST = 40;
     private final DSLContext db;
     private final BusinessClock clock;
+    private final List<DecisionSource> sources;
 
-    Decisions(DSLContext db, BusinessClock clock) {
+    Decisions(DSLContext db, BusinessClock clock, List<DecisionSource> sources) {
         this.db = db;
         this.clock = clock;
+        this.sources = sources;
     }
 
     /** All of them, by station in the order of the work, most money first. */
@@ -35,6 +37,9 @@ public class Decisions {
         all.put("Bill", due(today));
         all.put("Collect", overdue(today));
         all.put("Bank", bank());
+        sources.stream()
+                .flatMap(source -> source.decisions(today).stream())
+                .forEach(d -> all.get(d.station()).add(d));
         all.values()
                 .forEach(list -> list.sort(Comparator.comparingLong((Decision d) -> Math.abs(d.amountMinor()))
                         .reversed()));
@@ -187,30 +192,6 @@ public class Decisions {
                         "Open the tie-out",
                         "/payouts/" + r.get("id"),
                         false)));
-        found.addAll(db.fetch("""
-                        select l.id, l.remittance, l.counterparty, l.booked_on, l.currency, l.amount_minor, l.bank_code, a.name from bank_line l
-                          join bank_account a on a.business_id = l.business_id and a.id = l.bank_account_id where l.business_id = {0} and l.matched_as is null order by abs(l.amount_minor) desc limit {1}
-                        """, DSL.inline(Business.ID), DSL.inline(MOST)).map(r -> {
-            boolean charge = r.get("amount_minor", Long.class) < 0
-                    && r.get("bank_code", String.class).contains("/MDOP/");
-            String line = "/bank-lines/" + r.get("id");
-            return new Decision(
-                    "Bank",
-                    "homeless",
-                    "Bank line “%s” is without a home"
-                            .formatted(
-                                    r.get("remittance", String.class).isEmpty()
-                                            ? r.get("counterparty")
-                                            : r.get("remittance")),
-                    r.get("name", String.class),
-                    r.get("booked_on", LocalDate.class),
-                    r.get("currency", String.class),
-                    r.get("amount_minor", Long.class),
-                    line,
-                    charge ? "Book as bank charge" : "Open",
-                    charge ? line + "/charge?back=/" : line,
-                    charge);
-        }));
         return found;
     }
 }

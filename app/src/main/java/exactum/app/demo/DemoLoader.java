@@ -5,6 +5,8 @@ import exactum.app.clock.PlayDays;
 import exactum.app.jobs.DailyWork;
 import exactum.app.jobs.StartOfTime;
 import exactum.app.matching.MatchBankLines;
+import exactum.app.messages.Outbox;
+import exactum.app.messages.SendMessages;
 import exactum.app.security.Users;
 import exactum.app.settings.Settings;
 import exactum.app.setup.SetupStore;
@@ -38,6 +40,8 @@ class DemoLoader {
     private final StartOfTime time;
     private final DailyWork daily;
     private final MatchBankLines match;
+    private final Outbox outbox;
+    private final SendMessages send;
     private final BusinessClock clock;
     private final RestClient http = RestClient.create();
 
@@ -51,6 +55,8 @@ class DemoLoader {
             StartOfTime time,
             DailyWork daily,
             MatchBankLines match,
+            Outbox outbox,
+            SendMessages send,
             BusinessClock clock) {
         this.settings = settings;
         this.setup = setup;
@@ -61,6 +67,8 @@ class DemoLoader {
         this.time = time;
         this.daily = daily;
         this.match = match;
+        this.outbox = outbox;
+        this.send = send;
         this.clock = clock;
     }
 
@@ -83,13 +91,14 @@ class DemoLoader {
         larkwater.setUp();
         larkwater.agree();
         daily.work(Larkwater.FIRST_DAY);
-        for (LocalDate day = clock.today(); day.isBefore(LAST_DAY); day = play.forward()) {
+        for (LocalDate day = clock.today(); day.isBefore(LAST_DAY); day = play.playDay()) {
             if (day.getDayOfMonth() == 1)
                 System.out.println("  living through " + day.getMonth() + " " + day.getYear());
             if (day.equals(ODD_FEE_DAY)) post("/processor/odd-fee", Map.of("fee", "12.40", "name", "Terminal rental"));
             payers.payOn(day);
             if (!day.isAfter(LAST_MATCHED_DAY)) match.acceptSure();
         }
+        while (outbox.hasWaiting()) send.sendAll();
         Path mark = settings.home().resolve("demo.complete");
         Files.writeString(mark, "the demo was loaded whole\n");
         System.out.printf("  the demo was loaded in %d s%n", (System.nanoTime() - began) / 1_000_000_000);

@@ -14,6 +14,7 @@ import exactumdb.tables.records.InvoiceRecord;
 import exactumdb.tables.records.InvoiceTaxRecord;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -70,6 +71,16 @@ public class InvoiceStore {
                 .where(INVOICE.BUSINESS_ID.eq(Business.ID))
                 .and(INVOICE.NUMBER.eq(number))
                 .fetchOptional(this::load);
+    }
+
+    /** Those of the numbers that have something open. */
+    public List<Listed> open(Collection<String> numbers, LocalDate today) {
+        return list(
+                INVOICE.NUMBER
+                        .eq(DSL.any(numbers.toArray(String[]::new)))
+                        .and(INVOICE.SETTLED_MINOR.lt(INVOICE.GROSS_MINOR)),
+                today,
+                50);
     }
 
     /** Locks the invoice for settling, so that two receipts cannot settle the same cent. */

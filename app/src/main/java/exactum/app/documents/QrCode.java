@@ -6,6 +6,8 @@ import com.google.zxing.WriterException;
 import com.google.zxing.common.BitMatrix;
 import com.google.zxing.qrcode.QRCodeWriter;
 import com.google.zxing.qrcode.decoder.ErrorCorrectionLevel;
+import java.awt.Color;
+import java.awt.Graphics2D;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -42,11 +44,17 @@ public final class QrCode {
     private static BufferedImage picture(BitMatrix modules) {
         int size = modules.getWidth() * PIXELS_A_MODULE;
         var picture = new BufferedImage(size, size, BufferedImage.TYPE_BYTE_BINARY);
-        for (int y = 0; y < size; y++) {
-            for (int x = 0; x < size; x++) {
-                picture.setRGB(x, y, modules.get(x / PIXELS_A_MODULE, y / PIXELS_A_MODULE) ? 0x000000 : 0xFFFFFF);
+        Graphics2D pen = picture.createGraphics();
+        pen.setColor(Color.WHITE);
+        pen.fillRect(0, 0, size, size);
+        pen.setColor(Color.BLACK);
+        for (int y = 0; y < modules.getHeight(); y++) {
+            for (int x = 0; x < modules.getWidth(); x++) {
+                if (modules.get(x, y))
+                    pen.fillRect(x * PIXELS_A_MODULE, y * PIXELS_A_MODULE, PIXELS_A_MODULE, PIXELS_A_MODULE);
             }
         }
+        pen.dispose();
         return picture;
     }
 }

@@ -1,11 +1,13 @@
 package exactum.app.frame;
 
 import exactum.app.clock.BusinessClock;
+import exactum.app.clock.PlayDays;
 import exactum.app.daysheet.Decisions;
 import exactum.app.security.SignedIn;
 import exactum.app.security.Users;
 import exactum.app.text.Texts;
 import jakarta.servlet.http.HttpServletRequest;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -42,11 +44,13 @@ class FrameAdvice {
             Map.of("/bank-lines", "/statements", "/receipts", "/card-payments");
     private final Decisions decisions;
     private final BusinessClock clock;
+    private final PlayDays play;
     private final Users users;
 
-    FrameAdvice(Decisions decisions, BusinessClock clock, Users users) {
+    FrameAdvice(Decisions decisions, BusinessClock clock, PlayDays play, Users users) {
         this.decisions = decisions;
         this.clock = clock;
+        this.play = play;
         this.users = users;
     }
 
@@ -54,7 +58,7 @@ class FrameAdvice {
     Frame frame(HttpServletRequest request, @AuthenticationPrincipal SignedIn user) {
         if (user == null || request.getRequestURI().startsWith("/pay/")) return null;
         if ("true".equals(request.getHeader("HX-Request")) && !"true".equals(request.getHeader("HX-Boosted"))) {
-            return new Frame(List.of(), List.of(), "", false, "", "", user.mayWrite(), true);
+            return new Frame(List.of(), List.of(), "", null, false, null, null, "", "", "", user.mayWrite(), true);
         }
         Place here = here(request.getRequestURI());
         Map<String, Integer> waiting = decisions.counts();
@@ -73,11 +77,19 @@ class FrameAdvice {
                 .filter(p -> p.station().equals(here.station()))
                 .map(p -> new Frame.Side(p.name(), p.path(), p.equals(here)))
                 .toList();
+        LocalDate today = clock.today();
+        var journey = play.journey();
         return new Frame(
                 stations,
                 siding,
-                Texts.weekday(clock.today()),
+                Texts.weekday(today),
+                today,
                 clock.isPractice() && user.mayWrite(),
+                journey.filter(j -> j.problem() == null)
+                        .map(j -> Texts.shortDay(j.until()))
+                        .orElse(null),
+                journey.map(PlayDays.Journey::problem).orElse(null),
+                request.getRequestURI(),
                 user.initials(),
                 user.name(),
                 user.mayWrite(),

@@ -1,29 +1,63 @@
 package exactum.app.jobs;
 
+import com.github.kagkarlsson.scheduler.SchedulerClient;
+import exactum.app.address.OwnAddress;
 import exactum.app.clock.BusinessClock;
 import exactum.app.clock.PlayDays;
+import exactum.app.text.Texts;
 import exactum.core.problem.Refusal;
+import exactum.core.typed.TypedDate;
+import jakarta.servlet.http.HttpServletResponse;
+import java.time.LocalDate;
 import org.springframework.stereotype.Controller;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 
-/** Moves the date forward, in practice only. */
+/** Moves the date forward, in practice only; the days are played in the background, and pages show how far it is. */
 @Controller
 class ClockPages {
+    private static final int FARTHEST_DAYS = 92;
+
     private final PlayDays play;
     private final BusinessClock clock;
+    private final SchedulerClient scheduler;
 
-    ClockPages(PlayDays play, BusinessClock clock) {
+    ClockPages(PlayDays play, BusinessClock clock, SchedulerClient scheduler) {
         this.play = play;
         this.clock = clock;
+        this.scheduler = scheduler;
     }
 
+    /** Sets off; {@code from} is the date that was shown, so that pressing twice moves once. */
     @PostMapping("/clock/forward")
-    String forward(@RequestParam(defaultValue = "1") int days) {
-        if (!clock.isPractice())
+    @Transactional
+    String forward(
+            @RequestParam LocalDate from, @RequestParam String until, @RequestParam(defaultValue = "/") String back) {
+        if (!clock.isPractice()) {
             throw new Refusal(
                     "clock.live", "The date moves by itself here; only a practice installation can be moved forward.");
-        for (int i = 0; i < Math.clamp(days, 1, 31); i++) play.forward();
-        return "redirect:/";
+        }
+        LocalDate target = TypedDate.parse(until, from);
+        if (!target.isAfter(from) || target.isAfter(from.plusDays(FARTHEST_DAYS))) {
+            throw new Refusal(
+                    "clock.target",
+                    "%s is not within the %d days after %s. The date was not moved."
+                            .formatted(Texts.day(target), FARTHEST_DAYS, Texts.day(from)));
+        }
+        if (play.setOff(from, target)) PlayJob.schedule(scheduler);
+        return OwnAddress.redirect(back, "/");
+    }
+
+    /** Asked by the frame while the date moves; when it stands, the page is loaded anew. */
+    @GetMapping("/clock")
+    String where(HttpServletResponse response, Model model) {
+        var journey = play.journey().filter(j -> j.problem() == null);
+        if (journey.isEmpty()) response.setHeader("HX-Refresh", "true");
+        model.addAttribute("date", Texts.weekday(clock.today()));
+        model.addAttribute("until", journey.map(j -> Texts.shortDay(j.until())).orElse(""));
+        return "frame/clock :: moving";
     }
 }

@@ -10,7 +10,7 @@ import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
 import org.springframework.web.client.RestClient;
 
-/** Begins practice where the settings ask for it, and finishes a day that was killed half-way. */
+/** Begins practice where the settings ask for it. */
 @Component
 public class StartOfTime {
     private final Settings settings;
@@ -27,7 +27,6 @@ public class StartOfTime {
     @EventListener(ApplicationReadyEvent.class)
     void begin() {
         if (settings.practiceFrom() != null && !clock.isPractice()) practiseFrom(settings.practiceFrom());
-        play.finishInterrupted();
     }
 
     /** Starts practice, here and at the stand-ins, on the date. */

@@ -13,14 +13,16 @@ import exactum.core.ledger.Posting;
 import exactum.core.money.Money;
 import exactum.core.problem.Refusal;
 import exactumdb.tables.records.EntryRecord;
-import exactumdb.tables.records.PostingRecord;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
+import java.util.function.Function;
+import java.util.function.IntFunction;
 import org.jooq.DSLContext;
+import org.jooq.Field;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 
@@ -57,21 +59,41 @@ public class Ledger {
         return bookAll(List.of(entry)).getFirst();
     }
 
-    /** Books the entries in two batches and answers their ids in order. */
+    /** Books the entries and answers their ids in order; all postings go in one statement, as the database asks. */
     public List<UUID> bookAll(Collection<Entry> entries) {
         var ids = new ArrayList<UUID>();
         var entryRows = new ArrayList<EntryRecord>();
-        var postingRows = new ArrayList<PostingRecord>();
+        var postings = new ArrayList<PostingRow>();
         for (Entry entry : entries) {
             UUID id = Ids.next();
             ids.add(id);
             entryRows.add(row(id, entry));
             short line = 1;
-            for (Posting posting : entry.postings()) postingRows.add(row(id, line++, posting));
+            for (Posting posting : entry.postings()) postings.add(new PostingRow(id, line++, posting));
         }
         db.batchInsert(entryRows).execute();
-        db.batchInsert(postingRows).execute();
+        insert(postings);
         return ids;
+    }
+
+    private record PostingRow(UUID entry, short line, Posting posting) {}
+
+    private void insert(List<PostingRow> rows) {
+        db.execute(
+                "insert into posting (business_id, entry_id, line_no, account, currency, amount_minor, customer_id, invoice_id)"
+                        + " select {0}, * from unnest({1}, {2}, {3}, {4}, {5}, {6}, {7})",
+                DSL.inline(Business.ID),
+                column(rows, PostingRow::entry, UUID[]::new),
+                column(rows, PostingRow::line, Short[]::new),
+                column(rows, r -> r.posting().account(), String[]::new),
+                column(rows, r -> r.posting().amount().currency().getCurrencyCode(), String[]::new),
+                column(rows, r -> r.posting().amount().minor(), Long[]::new),
+                column(rows, r -> r.posting().customer(), UUID[]::new),
+                column(rows, r -> r.posting().invoice(), UUID[]::new));
+    }
+
+    private static <T> Field<T[]> column(List<PostingRow> rows, Function<PostingRow, T> value, IntFunction<T[]> array) {
+        return DSL.val(rows.stream().map(value).toArray(array));
     }
 
     /** The balance of an account at the end of the day; debits are positive. */
@@ -99,19 +121,6 @@ public class Ledger {
         row.setKind(entry.event().words());
         row.setSourceId(entry.source());
         row.setMemo(entry.memo());
-        return row;
-    }
-
-    private static PostingRecord row(UUID entry, short line, Posting posting) {
-        var row = new PostingRecord();
-        row.setBusinessId(Business.ID);
-        row.setEntryId(entry);
-        row.setLineNo(line);
-        row.setAccount(posting.account());
-        row.setCurrency(posting.amount().currency().getCurrencyCode());
-        row.setAmountMinor(posting.amount().minor());
-        row.setCustomerId(posting.customer());
-        row.setInvoiceId(posting.invoice());
         return row;
     }
 }

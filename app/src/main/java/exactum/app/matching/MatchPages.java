@@ -1,10 +1,9 @@
 package exactum.app.matching;
 
-import exactum.app.statements.BankLine;
-import exactum.app.statements.StatementStore;
-import exactum.core.matching.Proposal;
-import java.util.List;
-import java.util.Optional;
+import exactum.app.address.OwnAddress;
+import exactum.app.documents.InvoiceStore;
+import exactum.core.problem.Refusal;
+import java.util.Locale;
 import java.util.UUID;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -16,22 +15,19 @@ import org.springframework.web.bind.annotation.RequestParam;
 /** Bank lines without a home: what each may be and why, one press for the sure ones. */
 @Controller
 class MatchPages {
+    private static final int SHOWN = 300;
+
     private final MatchBankLines match;
-    private final StatementStore statements;
+    private final InvoiceStore invoices;
 
-    MatchPages(MatchBankLines match, StatementStore statements) {
+    MatchPages(MatchBankLines match, InvoiceStore invoices) {
         this.match = match;
-        this.statements = statements;
+        this.invoices = invoices;
     }
-
-    /** A line with its best proposal, if there is one. */
-    record Row(BankLine line, Proposal best) {}
 
     @GetMapping("/without-a-home")
     String homeless(Model model) {
-        List<Row> rows = statements.homeless(300).stream()
-                .map(l -> new Row(l, match.propose(l).stream().findFirst().orElse(null)))
-                .toList();
+        var rows = match.homeless(SHOWN);
         model.addAttribute("rows", rows);
         model.addAttribute(
                 "sure",
@@ -46,15 +42,31 @@ class MatchPages {
     }
 
     @PostMapping("/bank-lines/{id}/payout")
-    String acceptPayout(@PathVariable UUID id, @RequestParam UUID payout) {
+    String acceptPayout(@PathVariable UUID id, @RequestParam UUID payout, @RequestParam(required = false) String back) {
         match.acceptPayout(id, payout);
+        return OwnAddress.redirect(back, "/bank-lines/" + id);
+    }
+
+    @PostMapping("/bank-lines/{id}/transfer")
+    String acceptTransfer(
+            @PathVariable UUID id, @RequestParam UUID invoice, @RequestParam(required = false) String back) {
+        match.acceptTransfer(id, invoice);
+        return OwnAddress.redirect(back, "/bank-lines/" + id);
+    }
+
+    /** A transfer whose invoice a person names. */
+    @PostMapping("/bank-lines/{id}/transfer-for")
+    String acceptTransferFor(@PathVariable UUID id, @RequestParam String number) {
+        var invoice = invoices.findByNumber(number.strip().toUpperCase(Locale.ROOT))
+                .orElseThrow(() -> new Refusal(
+                        "match.no-invoice", "There is no invoice %s. Nothing was booked.".formatted(number.strip())));
+        match.acceptTransfer(id, invoice.id());
         return "redirect:/bank-lines/" + id;
     }
 
     @PostMapping("/bank-lines/{id}/charge")
-    String acceptCharge(@PathVariable UUID id, @RequestParam Optional<String> back) {
+    String acceptCharge(@PathVariable UUID id, @RequestParam(required = false) String back) {
         match.acceptBankCharge(id);
-        return "redirect:"
-                + back.filter(b -> b.startsWith("/") && !b.startsWith("//")).orElse("/bank-lines/" + id);
+        return OwnAddress.redirect(back, "/bank-lines/" + id);
     }
 }

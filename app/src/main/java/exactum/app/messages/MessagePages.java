@@ -1,5 +1,6 @@
 package exactum.app.messages;
 
+import exactum.app.address.OwnAddress;
 import exactum.app.customers.CustomerStore;
 import exactum.app.frame.NotHere;
 import java.util.UUID;
@@ -57,6 +58,6 @@ class MessagePages {
     @PostMapping("/invoices/{id}/send-again")
     String sendAgain(@PathVariable UUID id, @RequestParam(defaultValue = "/messages") String back) {
         outbox.sendAgain(id);
-        return "redirect:" + (back.startsWith("/") && !back.startsWith("//") ? back : "/messages");
+        return OwnAddress.redirect(back, "/messages");
     }
 }

@@ -3,11 +3,13 @@ package exactum.app.messages;
 import static exactumdb.Tables.CUSTOMER;
 import static exactumdb.Tables.INVOICE;
 import static exactumdb.Tables.MESSAGE;
+import static exactumdb.Tables.RECEIPT;
 
 import exactum.app.audit.Audit;
 import exactum.app.business.Business;
 import exactum.app.clock.BusinessClock;
 import exactum.app.ids.Ids;
+import exactum.core.money.Money;
 import exactumdb.tables.records.MessageRecord;
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
@@ -126,6 +128,16 @@ public class Outbox {
                 .execute();
     }
 
+    /** Whether a message waits whose day has come. */
+    public boolean hasWaiting() {
+        return db.fetchExists(
+                MESSAGE,
+                MESSAGE.BUSINESS_ID
+                        .eq(Business.ID)
+                        .and(MESSAGE.STATE.eq("waiting"))
+                        .and(MESSAGE.SEND_ON.le(clock.today())));
+    }
+
     public List<Listed> heldOf(UUID customer) {
         return list(MESSAGE.CUSTOMER_ID.eq(customer).and(MESSAGE.STATE.eq("held")), 200);
     }
@@ -140,6 +152,15 @@ public class Outbox {
 
     public Optional<Listed> find(UUID id) {
         return list(MESSAGE.ID.eq(id), 1).stream().findFirst();
+    }
+
+    /** The sum that a confirmation is about. */
+    Money received(UUID receipt) {
+        return db.select(RECEIPT.CURRENCY, RECEIPT.AMOUNT_MINOR)
+                .from(RECEIPT)
+                .where(RECEIPT.BUSINESS_ID.eq(Business.ID))
+                .and(RECEIPT.ID.eq(receipt))
+                .fetchSingle(r -> Money.ofMinor(r.value1(), r.value2()));
     }
 
     /** Locks the next message whose time has come; others take the following ones. */

@@ -125,15 +125,15 @@ public class SendMessages {
                 new Letter("Payment received for invoice " + i.number(), """
                     Dear %s,
 
-                    thank you. We received your card payment for invoice %s of %s over %s.
+                    thank you. We received %s for invoice %s of %s.
                     %s
 
                     %s
                     """.formatted(
                                 i.buyer().name(),
+                                outbox.received(message.receiptId()).withCurrency(),
                                 i.number(),
                                 Texts.day(i.date()),
-                                i.gross().withCurrency(),
                                 i.open().isZero()
                                         ? "The invoice is paid in full; nothing is left to do."
                                         : i.open().withCurrency() + " is still open.",

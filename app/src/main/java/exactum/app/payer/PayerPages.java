@@ -10,6 +10,7 @@ import exactum.app.documents.InvoiceStore;
 import exactum.app.links.PaymentLink;
 import exactum.app.links.PaymentLinks;
 import exactum.app.pdf.InvoicePdfs;
+import exactum.app.receipts.ReceiptStore;
 import exactum.app.security.ContentPolicy;
 import exactum.app.settings.Settings;
 import exactum.app.setup.SetupStore;
@@ -40,6 +41,7 @@ class PayerPages {
     private final PaymentLinks links;
     private final InvoiceStore invoices;
     private final CollectionStore collections;
+    private final ReceiptStore receipts;
     private final StartCardPayment start;
     private final AskProcessor ask;
     private final InvoicePdfs pdfs;
@@ -51,6 +53,7 @@ class PayerPages {
             PaymentLinks links,
             InvoiceStore invoices,
             CollectionStore collections,
+            ReceiptStore receipts,
             StartCardPayment start,
             AskProcessor ask,
             InvoicePdfs pdfs,
@@ -60,6 +63,7 @@ class PayerPages {
         this.links = links;
         this.invoices = invoices;
         this.collections = collections;
+        this.receipts = receipts;
         this.start = start;
         this.ask = ask;
         this.pdfs = pdfs;
@@ -189,7 +193,7 @@ class PayerPages {
                 invoice.periodFrom() == null
                         ? ""
                         : new ServicePeriod(invoice.periodFrom(), invoice.periodUntil()).words());
-        model.addAttribute("receipts", collections.receiptsOf(invoice.id()));
+        model.addAttribute("receipts", receipts.ofInvoice(invoice.id()));
         model.addAttribute("email", invoice.open().isZero() ? "" : "e-mail");
         collections.findInFlight(invoice.id()).ifPresent(c -> model.addAttribute("lastReason", c.lastReason()));
         if (invoice.open().isZero()) return "payer/paid";

@@ -2,6 +2,9 @@ package exactum.app.pdf;
 
 import static exactumdb.Tables.INVOICE_PDF;
 
+import com.openhtmltopdf.extend.FSCacheEx;
+import com.openhtmltopdf.extend.FSCacheValue;
+import com.openhtmltopdf.extend.impl.FSDefaultCacheStore;
 import com.openhtmltopdf.outputdevice.helper.BaseRendererBuilder.FontStyle;
 import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
 import com.openhtmltopdf.util.XRLog;
@@ -32,6 +35,9 @@ import org.thymeleaf.context.Context;
 @Component
 public class InvoicePdfs {
     private static final List<String> FAMILIES = List.of("hanken-grotesk", "source-serif-4");
+    /** What is read of a font file is the same for every paper. */
+    private final FSCacheEx<String, FSCacheValue> fontMetrics = new FSDefaultCacheStore();
+
     private final DSLContext db;
     private final ITemplateEngine templates;
     private final PaymentLinks links;
@@ -89,7 +95,8 @@ public class InvoicePdfs {
             }
         }
         try {
-            builder.withHtmlContent(html, null)
+            builder.useCacheStore(PdfRendererBuilder.CacheStore.PDF_FONT_METRICS, fontMetrics)
+                    .withHtmlContent(html, null)
                     .withProducer("Exactum")
                     .toStream(out)
                     .run();

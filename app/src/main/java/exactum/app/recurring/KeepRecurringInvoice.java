@@ -3,7 +3,10 @@ package exactum.app.recurring;
 import exactum.app.audit.Audit;
 import exactum.app.customers.CustomerStore;
 import exactum.app.ids.Ids;
+import exactum.app.setup.SetupStore;
+import exactum.core.cadence.Recurrence;
 import exactum.core.problem.Refusal;
+import java.util.List;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -13,11 +16,13 @@ import org.springframework.transaction.annotation.Transactional;
 public class KeepRecurringInvoice {
     private final RecurringStore store;
     private final CustomerStore customers;
+    private final SetupStore setup;
     private final Audit audit;
 
-    KeepRecurringInvoice(RecurringStore store, CustomerStore customers, Audit audit) {
+    KeepRecurringInvoice(RecurringStore store, CustomerStore customers, SetupStore setup, Audit audit) {
         this.store = store;
         this.customers = customers;
+        this.setup = setup;
         this.audit = audit;
     }
 
@@ -26,29 +31,28 @@ public class KeepRecurringInvoice {
     public UUID add(RecurringInvoice r) {
         requireCustomer(r);
         UUID id = Ids.next();
-        store.insert(new RecurringInvoice(
-                id,
-                r.name(),
-                r.customerId(),
-                r.recurrence(),
-                r.termsId(),
-                r.theirReference(),
-                r.memo(),
-                r.currency(),
-                "active",
-                0,
-                1,
-                r.lines()));
+        store.insert(r.withId(id));
         audit.record("agreed a recurring invoice", r.name());
         return id;
     }
 
-    /** Keeps a changed one, unless somebody changed it since it was shown. What was billed already stays billed. */
+    /**
+     * Keeps a changed one, unless somebody changed it since it was shown. What was billed stays billed: it goes on with
+     * the first date of its cadence after the last one billed, and one that had ended begins again if that date is
+     * within its end.
+     */
     @Transactional
     public void change(RecurringInvoice r) {
         requireCustomer(r);
-        if (!store.update(r)) throw changed();
+        if (store.lock(List.of(r.id())).isEmpty()) throw changed();
+        String state = r.state().equals("ended") ? "active" : r.state();
+        if (!store.update(r.goingOn(state, nextIndex(r.id(), r.recurrence())))) throw changed();
         audit.record("changed a recurring invoice", r.name());
+    }
+
+    /** The occurrence that is billed next, if the arrangement recurs like that. */
+    public int nextIndex(UUID id, Recurrence recurrence) {
+        return store.lastBilled(id).map(recurrence::indexAfter).orElse(0);
     }
 
     /** Pauses it, or lets it go on; dates missed meanwhile are caught up by the next billing run. */
@@ -64,11 +68,12 @@ public class KeepRecurringInvoice {
                 .orElseThrow(() -> new Refusal(
                         "recurring.no-customer",
                         "Choose a customer first. Nothing was kept; what you typed still stands here."));
-        if (!customer.currency().equals(r.currency().getCurrencyCode())) {
+        String billedIn = setup.business().currency();
+        if (!customer.currency().equals(billedIn)) {
             throw new Refusal(
                     "recurring.currency",
-                    "%s is billed in %s, this is in %s. Nothing was kept."
-                            .formatted(customer.name(), customer.currency(), r.currency()));
+                    "%s is a customer in %s, and we bill in %s only. Nothing was kept; what you typed still stands here."
+                            .formatted(customer.name(), customer.currency(), billedIn));
         }
     }
 

@@ -11,7 +11,6 @@ import exactum.core.terms.DueRule;
 import exactum.core.working.Working;
 import java.time.LocalDate;
 import java.util.ArrayList;
-import java.util.Currency;
 import java.util.List;
 
 /**
@@ -38,14 +37,7 @@ public record Paper(
     /** One point on the strip. */
     public record Stop(String when, String what, boolean money) {}
 
-    static Paper of(
-            RecurringForm form,
-            Currency currency,
-            TaxRates rates,
-            DueRule terms,
-            int nextIndex,
-            LocalDate today,
-            String sentTo) {
+    static Paper of(RecurringForm form, TaxRates rates, DueRule terms, int nextIndex, LocalDate today, String sentTo) {
         Recurrence recurrence = form.recurrence().orElse(null);
         List<Occurrence> next = recurrence == null
                 ? List.of()
@@ -66,7 +58,7 @@ public record Paper(
             if (line != null) lines.add(line);
             nets.add(line == null ? "" : line.net().value().text());
         }
-        Totals totals = Totals.of(currency, lines);
+        Totals totals = Totals.of(form.currency(), lines);
         var taxes = totals.taxGroups().stream()
                 .map(g -> new TaxRow(
                         "%s %s on %s"

@@ -114,6 +114,10 @@ public final class RecurringForm {
         return !problems.isEmpty();
     }
 
+    public Currency currency() {
+        return currency;
+    }
+
     public Map<String, String> fields() {
         return fields;
     }

@@ -29,6 +29,39 @@ public record RecurringInvoice(
         int revision,
         List<Line> lines) {
 
+    RecurringInvoice withId(UUID given) {
+        return new RecurringInvoice(
+                given,
+                name,
+                customerId,
+                recurrence,
+                termsId,
+                theirReference,
+                memo,
+                currency,
+                state,
+                nextIndex,
+                revision,
+                lines);
+    }
+
+    /** The same arrangement, in a state and with the occurrence that is billed next. */
+    RecurringInvoice goingOn(String otherState, int otherNextIndex) {
+        return new RecurringInvoice(
+                id,
+                name,
+                customerId,
+                recurrence,
+                termsId,
+                theirReference,
+                memo,
+                currency,
+                otherState,
+                otherNextIndex,
+                revision,
+                lines);
+    }
+
     /** A line as agreed; the tax rate is that of each invoice's date. */
     public record Line(
             UUID itemId,

@@ -209,7 +209,9 @@ class RecurringPages {
                 .filter(t -> t.id().toString().equals(form.get("terms")))
                 .findFirst()
                 .orElseGet(setup::chosenTerms);
-        int nextIndex = recurring == null ? 0 : recurring.nextIndex();
+        int nextIndex = recurring == null
+                ? 0
+                : form.recurrence().map(r -> keep.nextIndex(recurring.id(), r)).orElse(recurring.nextIndex());
         model.addAttribute("title", recurring == null ? "New recurring invoice" : recurring.name());
         model.addAttribute("form", form);
         model.addAttribute("recurring", recurring);
@@ -231,7 +233,6 @@ class RecurringPages {
                 "paper",
                 Paper.of(
                         form,
-                        setup.business().money(),
                         setup.taxRates(),
                         chosen.rule(),
                         nextIndex,

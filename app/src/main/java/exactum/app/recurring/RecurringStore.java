@@ -1,6 +1,7 @@
 package exactum.app.recurring;
 
 import static exactumdb.Tables.CUSTOMER;
+import static exactumdb.Tables.OCCURRENCE;
 import static exactumdb.Tables.RECURRING_INVOICE;
 import static exactumdb.Tables.RECURRING_LINE;
 
@@ -51,6 +52,27 @@ public class RecurringStore {
     public Map<UUID, RecurringInvoice> byId(Collection<UUID> ids) {
         return load(RECURRING_INVOICE.ID.eq(DSL.any(ids.toArray(UUID[]::new)))).stream()
                 .collect(java.util.stream.Collectors.toMap(RecurringInvoice::id, r -> r));
+    }
+
+    /** As {@link #byId}, and nobody else can change or bill them until the transaction ends. */
+    public Map<UUID, RecurringInvoice> lock(Collection<UUID> ids) {
+        db.select(RECURRING_INVOICE.ID)
+                .from(RECURRING_INVOICE)
+                .where(RECURRING_INVOICE.BUSINESS_ID.eq(Business.ID))
+                .and(RECURRING_INVOICE.ID.eq(DSL.any(ids.toArray(UUID[]::new))))
+                .orderBy(RECURRING_INVOICE.ID)
+                .forUpdate()
+                .execute();
+        return byId(ids);
+    }
+
+    /** The last date that was billed, or nothing before the first. */
+    public Optional<LocalDate> lastBilled(UUID id) {
+        return db.select(DSL.max(OCCURRENCE.OCCURRENCE_DATE))
+                .from(OCCURRENCE)
+                .where(OCCURRENCE.BUSINESS_ID.eq(Business.ID))
+                .and(OCCURRENCE.RECURRING_ID.eq(id))
+                .fetchOptional(r -> r.value1());
     }
 
     /** The next ones to make on or before the day, in the order of their ids, after the given id. */

@@ -1,5 +1,6 @@
 package exactum.app.security;
 
+import exactum.app.address.OwnAddress;
 import exactum.core.problem.Refusal;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -54,6 +55,6 @@ class SignInPages {
             @RequestParam(defaultValue = "false") boolean on,
             @RequestParam(defaultValue = "/") String back) {
         users.setSingleKeys(user.login(), on);
-        return "redirect:" + (back.startsWith("/") && !back.startsWith("//") ? back : "/");
+        return OwnAddress.redirect(back, "/");
     }
 }

@@ -10,6 +10,8 @@ import exactum.app.matching.MatchBankLines;
 import exactum.app.messages.Outbox;
 import exactum.app.payouts.PayoutStore;
 import exactum.app.pdf.InvoicePdfs;
+import exactum.app.receipts.Receipt;
+import exactum.app.receipts.ReceiptStore;
 import exactum.app.setup.SetupStore;
 import exactum.app.statements.BankLine;
 import exactum.app.statements.StatementStore;
@@ -35,6 +37,7 @@ class TrailPages {
     private final InvoiceStore invoices;
     private final Trails trails;
     private final CollectionStore collections;
+    private final ReceiptStore receipts;
     private final PaymentLinks links;
     private final Outbox outbox;
     private final InvoicePdfs pdfs;
@@ -48,6 +51,7 @@ class TrailPages {
             InvoiceStore invoices,
             Trails trails,
             CollectionStore collections,
+            ReceiptStore receipts,
             PaymentLinks links,
             Outbox outbox,
             InvoicePdfs pdfs,
@@ -59,6 +63,7 @@ class TrailPages {
         this.invoices = invoices;
         this.trails = trails;
         this.collections = collections;
+        this.receipts = receipts;
         this.links = links;
         this.outbox = outbox;
         this.pdfs = pdfs;
@@ -103,7 +108,7 @@ class TrailPages {
         model.addAttribute("today", clock.today());
         model.addAttribute("messages", outbox.ofInvoice(invoice.id()));
         model.addAttribute("collections", collections.ofInvoice(invoice.id()));
-        model.addAttribute("receipts", collections.receiptsOf(invoice.id()));
+        model.addAttribute("receipts", receipts.ofInvoice(invoice.id()));
         return "invoices/one";
     }
 
@@ -134,14 +139,15 @@ class TrailPages {
 
     @GetMapping("/receipts/{id}")
     String receipt(@PathVariable UUID id, Model model) {
-        var receipt = collections.findReceipt(id).orElseThrow(NotHere::new);
-        var collection = collections.find(receipt.collectionId()).orElseThrow();
-        Invoice invoice = invoices.get(collection.invoiceId());
+        Receipt receipt = receipts.find(id).orElseThrow(NotHere::new);
+        Invoice invoice = invoices.get(receipts.findInvoice(id).orElseThrow(NotHere::new));
         model.addAttribute("receipt", receipt);
         model.addAttribute("invoice", invoice);
         model.addAttribute("trail", trails.ofInvoice(invoice));
-        model.addAttribute(
-                "feeWorking", setup.processor(collection.processorId()).fees().on(receipt.amount()));
+        collections
+                .find(receipt.collectionId())
+                .ifPresent(c -> model.addAttribute(
+                        "feeWorking", setup.processor(c.processorId()).fees().on(receipt.amount())));
         return "invoices/receipt";
     }
 
@@ -153,6 +159,9 @@ class TrailPages {
         model.addAttribute("proposals", match.propose(line));
         model.addAttribute("payout", payouts.findByBankLine(id).orElse(null));
         model.addAttribute("trail", trails.ofBankLine(id));
+        receipts.findByBankLine(id)
+                .ifPresent(r -> model.addAttribute(
+                        "paid", invoices.get(receipts.findInvoice(r.id()).orElseThrow())));
         return "matching/bank-line";
     }
 

@@ -7,6 +7,8 @@ import exactum.app.documents.Invoice;
 import exactum.app.documents.InvoiceStore;
 import exactum.app.payouts.Payout;
 import exactum.app.payouts.PayoutStore;
+import exactum.app.receipts.Receipt;
+import exactum.app.receipts.ReceiptStore;
 import exactum.app.recurring.RecurringStore;
 import exactum.app.statements.BankLine;
 import exactum.app.statements.StatementStore;
@@ -25,9 +27,11 @@ public class Trails {
     private static final int BOX_HEIGHT = 46;
     private static final int ROW = 74;
     private static final int TOP = 24;
+    private static final int MOST = 12;
     private final InvoiceStore invoices;
     private final RecurringStore recurring;
     private final CollectionStore collections;
+    private final ReceiptStore receipts;
     private final PayoutStore payouts;
     private final StatementStore statements;
     private final BusinessClock clock;
@@ -36,12 +40,14 @@ public class Trails {
             InvoiceStore invoices,
             RecurringStore recurring,
             CollectionStore collections,
+            ReceiptStore receipts,
             PayoutStore payouts,
             StatementStore statements,
             BusinessClock clock) {
         this.invoices = invoices;
         this.recurring = recurring;
         this.collections = collections;
+        this.receipts = receipts;
         this.payouts = payouts;
         this.statements = statements;
         this.clock = clock;
@@ -54,13 +60,16 @@ public class Trails {
 
     /** The trails of all invoices whose money is in the bank line's payout; at most the first twelve are drawn. */
     public TrailDrawing ofBankLine(UUID bankLine) {
-        return payouts.findByBankLine(bankLine)
-                .map(p -> draw(p.lines().stream()
+        return draw(payouts.findByBankLine(bankLine)
+                .map(p -> p.lines().stream()
                         .filter(l -> l.invoiceNumber() != null)
-                        .limit(12)
+                        .limit(MOST)
                         .map(l -> invoices.findByNumber(l.invoiceNumber()).orElseThrow())
-                        .toList()))
-                .orElse(new TrailDrawing(0, List.of(), List.of(), ""));
+                        .toList())
+                .or(() -> receipts.findByBankLine(bankLine)
+                        .flatMap(r -> receipts.findInvoice(r.id()))
+                        .map(i -> List.of(invoices.get(i))))
+                .orElse(List.of()));
     }
 
     private TrailDrawing draw(List<Invoice> all) {
@@ -106,24 +115,29 @@ public class Trails {
     }
 
     private void money(Pen pen, Invoice invoice, int y) {
-        var receipts = collections.receiptsOf(invoice.id());
-        for (CollectionStore.Receipt receipt : receipts) {
+        var received = receipts.ofInvoice(invoice.id());
+        for (Receipt receipt : received) {
             pen.next(
                     2,
                     3,
                     y,
                     receipt.amount(),
                     "settled",
-                    "Card payment",
+                    receipt.isCard() ? "Card payment" : "Transfer",
                     receipt.amount().withCurrency() + ", " + Texts.shortDay(receipt.receivedOn()),
                     "/receipts/" + receipt.id(),
                     "settled");
+            if (!receipt.isCard()) {
+                transferred(pen, y, receipt);
+                continue;
+            }
             Payout payout = payouts.findByReceipt(receipt.id()).orElse(null);
             if (payout == null) {
                 pen.next(3, 4, y, receipt.amount(), "expected", "Payout", "not in one yet", null, "waiting");
                 continue;
             }
             pen.shared(
+                    3,
                     4,
                     y,
                     receipt.amount(),
@@ -135,7 +149,7 @@ public class Trails {
                 pen.expectedLanding(y, receipt.amount(), Texts.shortDay(payout.arrivesOn()));
             else landed(pen, y, receipt.amount(), payout);
         }
-        if (receipts.isEmpty()) {
+        if (received.isEmpty()) {
             collections
                     .findInFlight(invoice.id())
                     .ifPresent(c -> pen.next(
@@ -146,12 +160,26 @@ public class Trails {
     private void landed(Pen pen, int y, Money money, Payout payout) {
         BankLine line = statements.findLine(payout.bankLineId()).orElseThrow();
         pen.shared(
+                4,
                 5,
                 y,
                 money,
                 line.id(),
                 "Bank line " + Texts.shortDay(line.bookedOn()),
                 line.amount().withCurrency() + (payout.tiedOut() ? ", tied out" : ", differs"),
+                "/bank-lines/" + line.id());
+    }
+
+    private void transferred(Pen pen, int y, Receipt receipt) {
+        BankLine line = statements.findLine(receipt.bankLineId()).orElseThrow();
+        pen.shared(
+                3,
+                5,
+                y,
+                receipt.amount(),
+                line.id(),
+                "Bank line " + Texts.shortDay(line.bookedOn()),
+                line.amount().withCurrency(),
                 "/bank-lines/" + line.id());
     }
 
@@ -198,14 +226,14 @@ public class Trails {
         }
 
         /** A box that several trails lead to is drawn once, at the row of the first. */
-        private void shared(int column, int y, Money money, UUID what, String title, String detail, String href) {
+        private void shared(
+                int from, int column, int y, Money money, UUID what, String title, String detail, String href) {
             Integer at = sharedRows.putIfAbsent(what, y);
             if (at == null) box(column, y, title, detail, href, "settled");
-            int fromY = column == 5
+            int fromY = from == 4
                     ? sharedRows.values().stream().min(Integer::compare).orElse(y)
                     : y;
-            if (column == 4 || at == null)
-                band(column - 1, column == 5 ? fromY : y, column, at == null ? y : at, money, "settled");
+            if (from == 3 || at == null) band(from, fromY, column, at == null ? y : at, money, "settled");
         }
 
         private void expectedLanding(int y, Money money, String day) {

@@ -60,6 +60,16 @@ public record Recurrence(Cadence cadence, LocalDate startsOn, Coverage coverage,
                 .map(Optional::orElseThrow);
     }
 
+    /**
+     * The index of the first occurrence dated after the day, whether or not the end comes first. What was billed up to a
+     * day stays billed when the cadence is changed: the changed one goes on here.
+     */
+    public int indexAfter(LocalDate day) {
+        int index = 0;
+        while (!cadence.occurrence(startsOn, index).isAfter(day)) index++;
+        return index;
+    }
+
     /** The whole arrangement in one sentence. */
     public String sentence() {
         String from = ", from " + Words.day(cadence.first(startsOn));

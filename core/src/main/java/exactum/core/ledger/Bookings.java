@@ -59,6 +59,19 @@ public record Bookings(Accounts accounts) {
         return new Entry(capturedOn, Event.CARD_SALE, receipt, "Card payment of invoice " + number, postings);
     }
 
+    /** A transfer when its bank line is there: the bank against the receivable. */
+    public Entry transferReceived(
+            LocalDate bookedOn, UUID receipt, String number, UUID customer, UUID invoice, Money amount, String bank) {
+        return new Entry(
+                bookedOn,
+                Event.TRANSFER_RECEIVED,
+                receipt,
+                "Transfer for invoice " + number,
+                List.of(
+                        new Posting(bank, amount, null, null),
+                        new Posting(accounts.receivables(), amount.negated(), customer, invoice)));
+    }
+
     /** A payout when its bank line is there: the bank against the clearing account. */
     public Entry payoutLanded(
             LocalDate bookedOn, UUID payout, String reference, Money net, String bank, String clearing) {

@@ -25,6 +25,7 @@ public record Entry(LocalDate date, Event event, UUID source, String memo, List<
         OPENING_BALANCE("opening balance"),
         INVOICE_ISSUED("invoice issued"),
         CARD_SALE("card sale"),
+        TRANSFER_RECEIVED("transfer received"),
         PAYOUT_LANDED("payout landed"),
         PROCESSOR_FEE("processor fee"),
         BANK_CHARGE("bank charge");

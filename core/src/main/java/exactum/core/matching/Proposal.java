@@ -9,17 +9,20 @@ import java.util.UUID;
  * What we believe a bank line is, and why. Changes nothing until a person or a rule applies it.
  *
  * @param kind what it is
- * @param payout the payout, if it is one; else null
+ * @param target the payout or invoice, or null for a bank charge
+ * @param words what it is, named
  * @param amount what of the line it explains, signed as the line
  * @param remainder what of the line it leaves
  * @param reasons in words, at least one
  * @param score 0 to 100; 100 is sure
  */
-public record Proposal(Kind kind, UUID payout, Money amount, Money remainder, List<String> reasons, int score) {
+public record Proposal(
+        Kind kind, UUID target, String words, Money amount, Money remainder, List<String> reasons, int score) {
 
     /** What a bank line can be. */
     public enum Kind {
         PAYOUT("payout"),
+        TRANSFER("transfer"),
         BANK_CHARGE("bank charge");
 
         private final String words;

@@ -69,7 +69,7 @@ public class Bank {
                     "PAYOUT " + payout.id(),
                     "PMNT/RCDT/ESCT"));
         }
-        lines.addAll(waiting.find("next").map(Waiting::lines).orElse(List.of()));
+        lines.addAll(notBookedYet());
         if (isLastOpenDayOfMonth(day))
             lines.add(new Line(
                     "-" + ACCOUNT_FEE,
@@ -95,9 +95,15 @@ public class Bank {
         waiting.put("next", new Waiting(List.of()));
     }
 
+    /** What waits, less what the last statement holds: a kill between the two leaves it in both. */
+    private List<Line> notBookedYet() {
+        List<Line> booked = newest().stream().findFirst().map(Day::lines).orElse(List.of());
+        return waitingLines().stream().filter(l -> !booked.contains(l)).toList();
+    }
+
     /** A line that will be booked with the day. */
     synchronized void add(Line line) {
-        var lines = new ArrayList<>(waiting.find("next").map(Waiting::lines).orElse(List.of()));
+        var lines = new ArrayList<>(notBookedYet());
         lines.add(line);
         waiting.put("next", new Waiting(List.copyOf(lines)));
     }

@@ -26,13 +26,24 @@ public class Payouts {
         this.desk = desk;
     }
 
-    /** Makes the day's payout of all sales that are in none; a day without sales has none. */
+    /**
+     * Makes the day's payout of all sales that are in none; a day without sales has none. A payout that was written
+     * before a kill stays as it is, and its sales are marked now.
+     */
     public void bundle(LocalDate day) {
+        String id = "PO-" + day;
+        Optional<PayoutDocument> before = shelf.find(id);
+        if (before.isPresent()) {
+            before.get().lines().stream()
+                    .flatMap(l -> checkouts.findSale(l.sale()).stream())
+                    .filter(s -> s.payout() == null)
+                    .forEach(s -> checkouts.putInPayout(s, id));
+            return;
+        }
         List<Sale> sales = checkouts.unbundled().stream()
                 .filter(s -> !s.capturedOn().isAfter(day))
                 .toList();
         if (sales.isEmpty()) return;
-        String id = "PO-" + day;
         String currency = sales.getFirst().currency();
         var lines = new ArrayList<PayoutDocument.Line>();
         Money net = Money.of(currency, "0.00");
