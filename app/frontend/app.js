@@ -42,7 +42,7 @@
     ["input", "change"].forEach((kind) => chooser.addEventListener(kind, (event) => event.stopPropagation()));
   }));
 
-  const rows = () => $$("table[data-list] tbody tr[data-href], table[data-list] tbody tr[data-row]").filter((row) => row.offsetParent);
+  const rows = () => $$("table[data-list] tbody tr[data-row]").filter((row) => row.offsetParent);
   const current = () => $("tr[aria-current='true']");
   function move(step) {
     const all = rows();
@@ -90,6 +90,12 @@
     const to = boxes[boxes.indexOf(event.target.closest("a")) + (event.key === "ArrowRight" ? 1 : -1)];
     if (to) { event.preventDefault(); to.focus(); }
   }
+
+  // An address that names a field, such as /customers/…#email, puts the cursor into it.
+  const enterNamedField = () => { const field = document.getElementById(location.hash.slice(1)); if (field?.matches("input, textarea, select")) field.focus(); };
+  window.addEventListener("hashchange", enterNamedField);
+  document.addEventListener("htmx:afterSettle", (event) => { if (event.detail.elt === document.body) enterNamedField(); });
+  enterNamedField();
 
   document.addEventListener("click", (event) => {
     const head = event.target.closest("th[data-sort]");

@@ -231,7 +231,7 @@ class WholeLineTest {
         page.getByText("PO-2026-06-01").click();
         person.sees("“Terminal rental”, a fee the books do not have");
         person.look();
-        person.press("Book 12.40 to 5000 and tie out");
+        person.press("Book 12.40 to 5000 Card fees and tie out");
         person.sees("tied out to the cent");
         page.navigate(installation.address + "/tie-out");
         assertThat(page.locator("tr.total", new Page.LocatorOptions().setHasText("Comes out")))

@@ -5,6 +5,8 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.MessageDigest;
 import java.util.HexFormat;
+import java.util.logging.Level;
+import java.util.logging.Logger;
 import org.flywaydb.core.Flyway;
 import org.jooq.codegen.GenerationTool;
 import org.jooq.meta.jaxb.Configuration;
@@ -25,6 +27,7 @@ public final class Codegen {
         Path stamp = output.resolve(".migrations.sha256");
         String hash = hash(migrations) + " jooq " + org.jooq.Constants.FULL_VERSION;
         if (Files.exists(stamp) && Files.readString(stamp).equals(hash)) return;
+        Logger.getLogger("").setLevel(Level.WARNING);
         try (var postgres = ThrowawayPostgres.start()) {
             String url = postgres.newDatabase();
             Flyway.configure()

@@ -4,6 +4,7 @@ import com.github.kagkarlsson.scheduler.SchedulerClient;
 import exactum.app.clock.BusinessClock;
 import exactum.app.customers.Customer;
 import exactum.app.customers.CustomerStore;
+import exactum.app.documents.InvoiceStore;
 import exactum.app.frame.NotHere;
 import exactum.app.recurring.RecurringInvoice;
 import exactum.app.recurring.RecurringStore;
@@ -14,6 +15,7 @@ import java.time.LocalDate;
 import java.time.OffsetDateTime;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.UUID;
 import org.springframework.stereotype.Controller;
 import org.springframework.transaction.annotation.Transactional;
@@ -32,6 +34,7 @@ class BillingPages {
     private final BillingStore runs;
     private final RecurringStore recurring;
     private final CustomerStore customers;
+    private final InvoiceStore invoices;
     private final SchedulerClient scheduler;
     private final BusinessClock clock;
 
@@ -41,6 +44,7 @@ class BillingPages {
             BillingStore runs,
             RecurringStore recurring,
             CustomerStore customers,
+            InvoiceStore invoices,
             SchedulerClient scheduler,
             BusinessClock clock) {
         this.plan = plan;
@@ -48,23 +52,24 @@ class BillingPages {
         this.runs = runs;
         this.recurring = recurring;
         this.customers = customers;
+        this.invoices = invoices;
         this.scheduler = scheduler;
         this.clock = clock;
     }
 
     /** A row of a run. */
     record Row(
-            int number,
             String customer,
             String recurring,
             UUID recurringId,
             String date,
             String due,
             String amount,
+            long minor,
             String sent,
             String state,
             String reason,
-            UUID invoiceId) {}
+            String number) {}
 
     @GetMapping("/billing-runs")
     String list(Model model) {
@@ -93,9 +98,14 @@ class BillingPages {
                 items.stream().map(PlannedItem::customerId).distinct().toList());
         Map<UUID, RecurringInvoice> arrangements = recurring.byId(
                 items.stream().map(PlannedItem::recurringId).distinct().toList());
+        Map<UUID, String> numbers = invoices.numbers(items.stream()
+                .map(PlannedItem::invoiceId)
+                .filter(Objects::nonNull)
+                .toList());
         model.addAttribute("run", run);
         model.addAttribute(
-                "rows", items.stream().map(i -> row(i, payers, arrangements)).toList());
+                "rows",
+                items.stream().map(i -> row(i, payers, arrangements, numbers)).toList());
         model.addAttribute("notShown", Math.max(0, run.planned() - items.size()));
         model.addAttribute("held", runs.heldCount(id));
         model.addAttribute("now", OffsetDateTime.now());
@@ -106,7 +116,7 @@ class BillingPages {
     String progress(@PathVariable UUID id, Model model) {
         model.addAttribute("run", runs.find(id).orElseThrow(NotHere::new));
         model.addAttribute("now", OffsetDateTime.now());
-        return "billing/run :: progress";
+        return "billing/progress :: line";
     }
 
     @PostMapping("/billing-runs/{id}/commit")
@@ -116,18 +126,22 @@ class BillingPages {
         return "redirect:/billing-runs/" + id;
     }
 
-    private static Row row(PlannedItem i, Map<UUID, Customer> payers, Map<UUID, RecurringInvoice> arrangements) {
+    private static Row row(
+            PlannedItem i,
+            Map<UUID, Customer> payers,
+            Map<UUID, RecurringInvoice> arrangements,
+            Map<UUID, String> numbers) {
         return new Row(
-                i.itemNo(),
                 payers.get(i.customerId()).name(),
                 arrangements.get(i.recurringId()).name(),
                 i.recurringId(),
                 Texts.day(i.invoiceDate()),
                 Texts.day(i.dueDate()),
                 i.gross().text(),
+                i.gross().minor(),
                 i.sentTo() == null ? "held: no address" : "PDF and link to " + i.sentTo(),
                 i.state(),
                 i.reason(),
-                i.invoiceId());
+                i.invoiceId() == null ? null : numbers.get(i.invoiceId()));
     }
 }

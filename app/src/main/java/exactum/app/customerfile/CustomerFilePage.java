@@ -42,6 +42,10 @@ class CustomerFilePage {
         model.addAttribute("customer", customer);
         model.addAttribute("recurring", recurring.ofCustomer(id));
         model.addAttribute("invoices", listed);
+        model.addAttribute("currency", customer.currency());
+        model.addAttribute(
+                "grossMinor",
+                listed.stream().mapToLong(InvoiceStore.Listed::grossMinor).sum());
         model.addAttribute(
                 "openMinor",
                 listed.stream().mapToLong(InvoiceStore.Listed::openMinor).sum());

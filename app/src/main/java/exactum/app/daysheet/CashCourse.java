@@ -97,7 +97,7 @@ public class CashCourse {
                         select day, kind, sum(minor) as minor, min(href) as href from (
                             select arrives_on as day, 'payout' as kind, net_minor as minor, '/payouts/' || id as href from payout where business_id = {0} and bank_line_id is null and arrives_on >= {1}
                             union all
-                            select due_date, 'due', amount_minor - settled_minor, '/invoices?state=ISSUED' from instalment where business_id = {0} and settled_minor < amount_minor and due_date >= {1}
+                            select due_date, 'due', amount_minor - settled_minor, '/invoices?due=' || due_date from instalment where business_id = {0} and settled_minor < amount_minor and due_date >= {1}
                         ) e where day <= {2} group by day, kind order by day, kind desc
                         """, DSL.inline(Business.ID), DSL.val(today), DSL.val(last))
                 .map(r -> new Sum(

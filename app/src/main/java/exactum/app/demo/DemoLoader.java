@@ -96,6 +96,10 @@ class DemoLoader {
                 System.out.println("  living through " + day.getMonth() + " " + day.getYear());
             if (day.equals(ODD_FEE_DAY)) post("/processor/odd-fee", Map.of("fee", "12.40", "name", "Terminal rental"));
             payers.payOn(day);
+            if (day.equals(LAST_MATCHED_DAY)) {
+                payers.payLargest("Breslin", day);
+                payers.transfer("M. Fennelly", "96.00", "Buoy and key");
+            }
             if (!day.isAfter(LAST_MATCHED_DAY)) match.acceptSure();
         }
         while (outbox.hasWaiting()) send.sendAll();

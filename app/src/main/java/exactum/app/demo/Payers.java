@@ -6,7 +6,11 @@ import exactum.app.documents.InvoiceStore;
 import exactum.app.links.PaymentLink;
 import exactum.app.links.PaymentLinks;
 import exactum.app.settings.Settings;
+import exactum.core.money.Money;
 import java.time.LocalDate;
+import java.util.Comparator;
+import java.util.Locale;
+import java.util.Set;
 import org.springframework.stereotype.Component;
 import org.springframework.util.LinkedMultiValueMap;
 import org.springframework.web.client.RestClient;
@@ -17,6 +21,8 @@ class Payers {
     private static final String GOOD = "4111111111111111";
     private static final String GOOD_TOO = "5555555555554444";
     private static final String SHORT_OF_MONEY = "4012888888881881";
+    private static final Set<String> BY_TRANSFER =
+            Set.of("Lakeside Scouts", "Greywater Research", "Reedharbour School", "Swan Line Cruises");
     private final CustomerStore customers;
     private final InvoiceStore invoices;
     private final PaymentLinks links;
@@ -39,9 +45,10 @@ class Payers {
 
     /** Those whose day it is pay their invoices. */
     void payOn(LocalDate day) {
-        for (InvoiceStore.Listed invoice : invoices.list("", "", day, 400)) {
+        for (InvoiceStore.Listed invoice : invoices.list("", "", null, day, 400)) {
             if (invoice.openMinor() == 0 || !day.equals(payDay(invoice))) continue;
-            if (customers.find(invoice.customerId()).orElseThrow().email() != null) pay(invoice);
+            if (BY_TRANSFER.contains(invoice.customer())) transfer(invoice);
+            else if (customers.find(invoice.customerId()).orElseThrow().email() != null) pay(invoice);
         }
     }
 
@@ -52,6 +59,33 @@ class Payers {
                 && invoice.date().isAfter(LocalDate.of(2026, 4, 20));
         if (never) return null;
         return invoice.date().plusDays(dice < 90 ? 1 + dice % 13 : 16 + dice % 20);
+    }
+
+    /** The largest open invoice of somebody is paid by transfer. */
+    void payLargest(String customer, LocalDate day) {
+        invoices.list(customer, "", null, day, 50).stream()
+                .max(Comparator.comparingLong(InvoiceStore.Listed::openMinor))
+                .ifPresent(this::transfer);
+    }
+
+    private void transfer(InvoiceStore.Listed invoice) {
+        transfer(
+                invoice.customer(),
+                Money.ofMinor(invoice.currency(), invoice.openMinor()).plain(),
+                invoice.number() + " " + invoice.customer());
+    }
+
+    /** Somebody sends money to the bank and writes what they like. */
+    void transfer(String from, String amount, String text) {
+        var form = new LinkedMultiValueMap<String, String>();
+        form.add("from", from);
+        form.add("amount", amount);
+        form.add("text", text.toUpperCase(Locale.ROOT));
+        http.post()
+                .uri(settings.standinsAddress() + "/bank/transfer")
+                .body(form)
+                .retrieve()
+                .toBodilessEntity();
     }
 
     private void pay(InvoiceStore.Listed invoice) {

@@ -16,6 +16,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import org.jooq.Condition;
@@ -71,6 +72,15 @@ public class InvoiceStore {
                 .where(INVOICE.BUSINESS_ID.eq(Business.ID))
                 .and(INVOICE.NUMBER.eq(number))
                 .fetchOptional(this::load);
+    }
+
+    /** The numbers of the invoices with the ids. */
+    public Map<UUID, String> numbers(Collection<UUID> ids) {
+        return db.select(INVOICE.ID, INVOICE.NUMBER)
+                .from(INVOICE)
+                .where(INVOICE.BUSINESS_ID.eq(Business.ID))
+                .and(INVOICE.ID.eq(DSL.any(ids.toArray(UUID[]::new))))
+                .fetchMap(INVOICE.ID, INVOICE.NUMBER);
     }
 
     /** Those of the numbers that have something open. */
@@ -129,9 +139,10 @@ public class InvoiceStore {
                 .execute();
     }
 
-    /** The newest invoices whose number, customer or reference holds each of the words. */
-    public List<Listed> list(String words, String state, LocalDate today, int most) {
-        return list(matches(words).and(inState(state, today)), today, most);
+    /** The newest invoices whose number, customer or reference holds each of the words; {@code due} may be null. */
+    public List<Listed> list(String words, String state, LocalDate due, LocalDate today, int most) {
+        Condition condition = matches(words).and(inState(state, today));
+        return list(due == null ? condition : condition.and(openOn(due)), today, most);
     }
 
     public List<Listed> ofCustomer(UUID customer, LocalDate today) {
@@ -198,6 +209,15 @@ public class InvoiceStore {
                         r.value8(),
                         r.value8() - r.value9(),
                         InvoiceState.of(r.value8(), r.value9(), r.value6(), today)));
+    }
+
+    private static Condition openOn(LocalDate due) {
+        return DSL.exists(DSL.selectOne()
+                .from(INSTALMENT)
+                .where(INSTALMENT.BUSINESS_ID.eq(INVOICE.BUSINESS_ID))
+                .and(INSTALMENT.INVOICE_ID.eq(INVOICE.ID))
+                .and(INSTALMENT.DUE_DATE.eq(due))
+                .and(INSTALMENT.SETTLED_MINOR.lt(INSTALMENT.AMOUNT_MINOR)));
     }
 
     private static Condition inState(String state, LocalDate today) {

@@ -31,7 +31,7 @@ class FindPages {
         boolean asked = !q.isBlank();
         model.addAttribute("q", q);
         model.addAttribute("customers", asked ? customers.search(q, EACH) : List.of());
-        model.addAttribute("invoices", asked ? invoices.list(q, "", clock.today(), EACH) : List.of());
+        model.addAttribute("invoices", asked ? invoices.list(q, "", null, clock.today(), EACH) : List.of());
         model.addAttribute(
                 "recurring", asked ? recurring.list(q).stream().limit(EACH).toList() : List.of());
         return "find/page :: found";

@@ -54,7 +54,10 @@ class PayoutPages {
         ProcessorAccount processor = setup.processor(payout.processorId());
         PayoutTieOut shown = PayoutTieOut.of(payout);
         model.addAttribute("payout", payout);
-        model.addAttribute("processor", processor);
+        model.addAttribute(
+                "feeAccount",
+                processor.feeAccount() + " "
+                        + setup.account(processor.feeAccount()).name());
         model.addAttribute("tieOut", shown);
         model.addAttribute("bars", TieOutBars.of(payout, shown));
         model.addAttribute("feeWorking", feeWorking(payout, processor.fees()));

@@ -4,9 +4,9 @@ import exactum.core.money.Money;
 import java.util.ArrayList;
 import java.util.List;
 
-/** The tie-out bars: what the sales of a payout became, each part as wide as its money, in a drawing 1000 wide. */
+/** The tie-out bars: what the sales of a payout became, each part as wide as its money, in a drawing 1190 wide. */
 public record TieOutBars(String salesLabel, List<Part> parts, String addition) {
-    private static final long WIDTH = 1_000;
+    private static final long WIDTH = 1_190;
 
     /** One part; {@code style} is bank, fee or off. */
     public record Part(long x, long width, String label, String style, boolean labelled) {}
@@ -48,7 +48,7 @@ public record TieOutBars(String salesLabel, List<Part> parts, String addition) {
                 Math.min(width, Math.max(4, WIDTH - x)),
                 label,
                 style,
-                width > 7L * label.length()));
+                width > 7L * label.length() + 18));
         return x + width;
     }
 }

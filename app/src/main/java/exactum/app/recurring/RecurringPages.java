@@ -70,6 +70,7 @@ class RecurringPages {
             String next,
             String made,
             String sum,
+            long minor,
             String end,
             String state,
             String stop) {}
@@ -78,7 +79,13 @@ class RecurringPages {
     String list(@RequestParam(defaultValue = "") String q, Model model) {
         TaxRates rates = setup.taxRates();
         List<RecurringStore.Listed> listed = store.list(q);
-        model.addAttribute("rows", listed.stream().map(l -> row(l, rates)).toList());
+        List<Row> rows = listed.stream().map(l -> row(l, rates)).toList();
+        model.addAttribute("rows", rows);
+        model.addAttribute(
+                "total",
+                Texts.amount(
+                        setup.business().currency(),
+                        rows.stream().mapToLong(Row::minor).sum()));
         model.addAttribute("q", q);
         return "recurring/list";
     }
@@ -166,7 +173,7 @@ class RecurringPages {
         model.addAttribute("found", words.isBlank() ? List.of() : customers.search(words, FOUND));
         model.addAttribute("words", words.strip());
         model.addAttribute("business", setup.business());
-        return "recurring/paper :: found";
+        return "recurring/chooser :: found";
     }
 
     /** A customer made without leaving the paper. */
@@ -184,20 +191,20 @@ class RecurringPages {
                 business.currency(),
                 ""));
         model.addAttribute("customer", made);
-        return "recurring/paper :: chosen";
+        return "recurring/chooser :: chosen";
     }
 
     /** The field to choose another customer. */
     @GetMapping("/recurring/customers/choose")
     String choose() {
-        return "recurring/paper :: choose";
+        return "recurring/chooser :: choose";
     }
 
     @GetMapping("/recurring/customers/{id}")
     String chooseCustomer(@PathVariable UUID id, HttpServletResponse response, Model model) {
         response.setHeader("HX-Trigger-After-Swap", "retype");
         model.addAttribute("customer", customers.find(id).orElseThrow(exactum.app.frame.NotHere::new));
-        return "recurring/paper :: chosen";
+        return "recurring/chooser :: chosen";
     }
 
     private void show(RecurringForm form, RecurringInvoice recurring, Model model) {
@@ -292,6 +299,7 @@ class RecurringPages {
                 Texts.day(l.nextDate()),
                 Texts.day(l.nextMakeOn()),
                 gross.text(),
+                gross.minor(),
                 end,
                 r.state(),
                 l.customerEmail() == null ? "no address: its message will wait" : null);

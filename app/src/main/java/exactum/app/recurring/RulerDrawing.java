@@ -37,7 +37,8 @@ public record RulerDrawing(int width, List<Tick> ticks, String text) {
             Working dateWorking,
             Working dueWorking) {}
 
-    static RulerDrawing of(List<Occurrence> occurrences, DueRule terms) {
+    /** The ruler of the occurrences, which are in order, with their due days by the terms. */
+    public static RulerDrawing of(List<Occurrence> occurrences, DueRule terms) {
         if (occurrences.isEmpty()) return new RulerDrawing(WIDTH, List.of(), "No further invoice.");
         LocalDate first = min(
                 occurrences.getFirst().date(), occurrences.getFirst().period().from());

@@ -77,6 +77,13 @@ public class SetupStore {
                 .fetch(a -> new Account(a.getCode(), a.getName(), a.getKind(), a.getRole()));
     }
 
+    public Account account(String code) {
+        return accounts().stream()
+                .filter(a -> a.code().equals(code))
+                .findFirst()
+                .orElseThrow();
+    }
+
     public List<CatalogueItem> items() {
         return db.selectFrom(CATALOGUE_ITEM)
                 .where(CATALOGUE_ITEM.BUSINESS_ID.eq(Business.ID))

@@ -53,6 +53,11 @@ public final class Texts {
         return Money.ofMinor(currency, minor).withCurrency();
     }
 
+    /** The lines of an address on one line. */
+    public static String oneLine(String lines) {
+        return String.join(", ", lines.strip().split("\\s*\n\\s*"));
+    }
+
     /** A quantity without needless zeros: {@code 6.5}. */
     public static String quantity(BigDecimal quantity) {
         BigDecimal plain = quantity.stripTrailingZeros();

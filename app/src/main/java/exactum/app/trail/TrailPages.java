@@ -20,6 +20,7 @@ import exactum.core.cadence.ServicePeriod;
 import exactum.core.document.Line;
 import exactum.core.document.TaxRate;
 import exactum.core.document.Totals;
+import java.time.LocalDate;
 import java.util.UUID;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
@@ -75,8 +76,13 @@ class TrailPages {
     }
 
     @GetMapping("/invoices")
-    String list(@RequestParam(defaultValue = "") String q, @RequestParam(defaultValue = "") String state, Model model) {
-        var listed = invoices.list(q, state, clock.today(), 400);
+    String list(
+            @RequestParam(defaultValue = "") String q,
+            @RequestParam(defaultValue = "") String state,
+            @RequestParam(required = false) LocalDate due,
+            Model model) {
+        var listed = invoices.list(q, state, due, clock.today(), 400);
+        model.addAttribute("due", due);
         model.addAttribute("invoices", listed);
         model.addAttribute("sums", invoices.sums(clock.today()));
         model.addAttribute("q", q);
