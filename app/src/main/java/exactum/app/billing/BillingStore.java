@@ -6,6 +6,7 @@ import static exactumdb.Tables.NUMBER_COUNTER;
 import static exactumdb.Tables.OCCURRENCE;
 
 import exactum.app.business.Business;
+import exactum.app.rows.BulkInsert;
 import exactum.core.money.Money;
 import exactumdb.tables.records.BillingRunItemRecord;
 import exactumdb.tables.records.BillingRunRecord;
@@ -103,7 +104,9 @@ public class BillingStore {
     }
 
     void insertItems(UUID run, List<PlannedItem> items) {
-        db.batchInsert(items.stream()
+        BulkInsert.execute(
+                db,
+                items.stream()
                         .map(i -> new BillingRunItemRecord()
                                 .setBusinessId(Business.ID)
                                 .setRunId(run)
@@ -116,8 +119,7 @@ public class BillingStore {
                                 .setDueDate(i.dueDate())
                                 .setGrossMinor(i.gross().minor())
                                 .setSentTo(i.sentTo()))
-                        .toList())
-                .execute();
+                        .toList());
     }
 
     /** Drops rehearsals of the person that were never committed. */

@@ -7,6 +7,7 @@ import static exactumdb.Tables.INVOICE_LINE;
 import static exactumdb.Tables.INVOICE_TAX;
 
 import exactum.app.business.Business;
+import exactum.app.rows.BulkInsert;
 import exactum.core.money.Money;
 import exactumdb.tables.records.InstalmentRecord;
 import exactumdb.tables.records.InvoiceLineRecord;
@@ -102,7 +103,7 @@ public class InvoiceStore {
                 .fetchSingle(this::load);
     }
 
-    /** Inserts all in a few batches. */
+    /** Inserts all, a statement a table. */
     public void insertAll(List<Invoice> invoices, List<Origin> origins) {
         var rows = new ArrayList<InvoiceRecord>();
         var lines = new ArrayList<InvoiceLineRecord>();
@@ -116,10 +117,10 @@ public class InvoiceStore {
             invoice.taxes().forEach(t -> taxes.add(row(invoice.id(), t)));
             invoice.instalments().forEach(p -> instalments.add(row(invoice.id(), p)));
         }
-        db.batchInsert(rows).execute();
-        db.batchInsert(lines).execute();
-        db.batchInsert(taxes).execute();
-        db.batchInsert(instalments).execute();
+        BulkInsert.execute(db, rows);
+        BulkInsert.execute(db, lines);
+        BulkInsert.execute(db, taxes);
+        BulkInsert.execute(db, instalments);
     }
 
     /** Settles a part of an instalment; the row must be locked. */

@@ -6,6 +6,7 @@ import static exactumdb.Tables.POSTING;
 
 import exactum.app.business.Business;
 import exactum.app.ids.Ids;
+import exactum.app.rows.BulkInsert;
 import exactum.core.ledger.Accounts;
 import exactum.core.ledger.Bookings;
 import exactum.core.ledger.Entry;
@@ -13,16 +14,14 @@ import exactum.core.ledger.Posting;
 import exactum.core.money.Money;
 import exactum.core.problem.Refusal;
 import exactumdb.tables.records.EntryRecord;
+import exactumdb.tables.records.PostingRecord;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
-import java.util.function.Function;
-import java.util.function.IntFunction;
 import org.jooq.DSLContext;
-import org.jooq.Field;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 
@@ -63,37 +62,17 @@ public class Ledger {
     public List<UUID> bookAll(Collection<Entry> entries) {
         var ids = new ArrayList<UUID>();
         var entryRows = new ArrayList<EntryRecord>();
-        var postings = new ArrayList<PostingRow>();
+        var postingRows = new ArrayList<PostingRecord>();
         for (Entry entry : entries) {
             UUID id = Ids.next();
             ids.add(id);
             entryRows.add(row(id, entry));
             short line = 1;
-            for (Posting posting : entry.postings()) postings.add(new PostingRow(id, line++, posting));
+            for (Posting posting : entry.postings()) postingRows.add(row(id, line++, posting));
         }
-        db.batchInsert(entryRows).execute();
-        insert(postings);
+        BulkInsert.execute(db, entryRows);
+        BulkInsert.execute(db, postingRows);
         return ids;
-    }
-
-    private record PostingRow(UUID entry, short line, Posting posting) {}
-
-    private void insert(List<PostingRow> rows) {
-        db.execute(
-                "insert into posting (business_id, entry_id, line_no, account, currency, amount_minor, customer_id, invoice_id)"
-                        + " select {0}, * from unnest({1}, {2}, {3}, {4}, {5}, {6}, {7})",
-                DSL.inline(Business.ID),
-                column(rows, PostingRow::entry, UUID[]::new),
-                column(rows, PostingRow::line, Short[]::new),
-                column(rows, r -> r.posting().account(), String[]::new),
-                column(rows, r -> r.posting().amount().currency().getCurrencyCode(), String[]::new),
-                column(rows, r -> r.posting().amount().minor(), Long[]::new),
-                column(rows, r -> r.posting().customer(), UUID[]::new),
-                column(rows, r -> r.posting().invoice(), UUID[]::new));
-    }
-
-    private static <T> Field<T[]> column(List<PostingRow> rows, Function<PostingRow, T> value, IntFunction<T[]> array) {
-        return DSL.val(rows.stream().map(value).toArray(array));
     }
 
     /** The balance of an account at the end of the day; debits are positive. */
@@ -122,5 +101,17 @@ public class Ledger {
         row.setSourceId(entry.source());
         row.setMemo(entry.memo());
         return row;
+    }
+
+    private static PostingRecord row(UUID entry, short line, Posting posting) {
+        return new PostingRecord()
+                .setBusinessId(Business.ID)
+                .setEntryId(entry)
+                .setLineNo(line)
+                .setAccount(posting.account())
+                .setCurrency(posting.amount().currency().getCurrencyCode())
+                .setAmountMinor(posting.amount().minor())
+                .setCustomerId(posting.customer())
+                .setInvoiceId(posting.invoice());
     }
 }

@@ -9,6 +9,7 @@ import exactum.app.audit.Audit;
 import exactum.app.business.Business;
 import exactum.app.clock.BusinessClock;
 import exactum.app.ids.Ids;
+import exactum.app.rows.BulkInsert;
 import exactum.core.money.Money;
 import exactumdb.tables.records.MessageRecord;
 import java.time.LocalDate;
@@ -53,7 +54,9 @@ public class Outbox {
             String customerEmail) {}
 
     public void put(List<Intent> intents) {
-        db.batchInsert(intents.stream()
+        BulkInsert.execute(
+                db,
+                intents.stream()
                         .map(i -> new MessageRecord()
                                 .setBusinessId(Business.ID)
                                 .setId(Ids.next())
@@ -64,8 +67,7 @@ public class Outbox {
                                 .setSendOn(i.sendOn())
                                 .setAddress(i.address())
                                 .setState(i.address() == null ? "held" : "waiting"))
-                        .toList())
-                .execute();
+                        .toList());
     }
 
     /** Sends an invoice's message once more today; pressing twice sends it once. */

@@ -9,6 +9,7 @@ import static exactumdb.Tables.RECEIPT;
 
 import exactum.app.business.Business;
 import exactum.app.ids.Ids;
+import exactum.app.rows.BulkInsert;
 import exactum.core.bank.PayoutReport;
 import exactum.core.matching.BankLineMatcher.OpenPayout;
 import exactum.core.money.Money;
@@ -69,7 +70,7 @@ public class PayoutStore {
         var rows = new ArrayList<PayoutLineRecord>();
         for (int i = 0; i < report.lines().size(); i++)
             rows.add(row(id, i + 1, report.lines().get(i)));
-        db.batchInsert(rows).execute();
+        BulkInsert.execute(db, rows);
         joinReceipts(processor, id);
         return Optional.of(id);
     }

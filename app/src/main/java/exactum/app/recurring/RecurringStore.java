@@ -6,6 +6,7 @@ import static exactumdb.Tables.RECURRING_INVOICE;
 import static exactumdb.Tables.RECURRING_LINE;
 
 import exactum.app.business.Business;
+import exactum.app.rows.BulkInsert;
 import exactum.core.cadence.Cadence;
 import exactum.core.cadence.Coverage;
 import exactum.core.cadence.Occurrence;
@@ -152,27 +153,27 @@ public class RecurringStore {
 
     /** Moves each on to the occurrence after the one that was billed; not a change of the arrangement. */
     public void advance(Map<RecurringInvoice, Integer> nextIndexes) {
-        var updates = nextIndexes.entrySet().stream()
-                .map(e -> {
-                    Optional<Occurrence> next = e.getKey().recurrence().occurrence(e.getValue());
-                    return db.update(RECURRING_INVOICE)
-                            .set(RECURRING_INVOICE.NEXT_INDEX, e.getValue())
-                            .set(
-                                    RECURRING_INVOICE.NEXT_DATE,
-                                    next.map(Occurrence::date).orElse(null))
-                            .set(
-                                    RECURRING_INVOICE.NEXT_MAKE_ON,
-                                    next.map(Occurrence::makeOn).orElse(null))
-                            .set(
-                                    RECURRING_INVOICE.STATE,
-                                    next.isPresent() ? e.getKey().state() : "ended")
-                            .where(RECURRING_INVOICE.BUSINESS_ID.eq(Business.ID))
-                            .and(RECURRING_INVOICE.ID.eq(e.getKey().id()))
-                            .and(RECURRING_INVOICE.NEXT_INDEX.lt(e.getValue()));
-                })
+        var moves = nextIndexes.entrySet().stream()
+                .map(e -> new Move(
+                        e.getKey().id(),
+                        e.getValue(),
+                        e.getKey().recurrence().occurrence(e.getValue()).orElse(null)))
                 .toList();
-        db.batch(updates).execute();
+        db.execute(
+                "update recurring_invoice r set next_index = v.i, next_date = v.d, next_make_on = v.m, state = case when v.d is null then 'ended' else r.state end"
+                        + " from unnest({0}, {1}, {2}, {3}) as v(id, i, d, m) where r.business_id = {4} and r.id = v.id and r.next_index < v.i",
+                DSL.val(moves.stream().map(Move::id).toArray(UUID[]::new)),
+                DSL.val(moves.stream().map(Move::index).toArray(Integer[]::new)),
+                DSL.val(moves.stream()
+                        .map(m -> m.next() == null ? null : m.next().date())
+                        .toArray(LocalDate[]::new)),
+                DSL.val(moves.stream()
+                        .map(m -> m.next() == null ? null : m.next().makeOn())
+                        .toArray(LocalDate[]::new)),
+                DSL.inline(Business.ID));
     }
+
+    private record Move(UUID id, int index, Occurrence next) {}
 
     private List<RecurringInvoice> load(Condition condition) {
         return load(condition, 1_000);
@@ -198,10 +199,11 @@ public class RecurringStore {
     }
 
     private void insertLines(RecurringInvoice r) {
-        db.batchInsert(IntStream.range(0, r.lines().size())
+        BulkInsert.execute(
+                db,
+                IntStream.range(0, r.lines().size())
                         .mapToObj(i -> row(r.id(), i, r.lines().get(i)))
-                        .toList())
-                .execute();
+                        .toList());
     }
 
     private static RecurringInvoice recurring(RecurringInvoiceRecord r, List<RecurringLineRecord> lines) {

@@ -215,10 +215,7 @@ public class SetUp {
             String clearing,
             String feeAccount,
             FeeRule fees) {
-        if (!signingSecret.startsWith("whsec_"))
-            throw new Refusal(
-                    "processor.secret",
-                    "A signing secret starts with whsec_. Nothing was kept. Copy it from the processor’s page.");
+        requireSecret(signingSecret);
         if (!address.matches("https?://[^\\s/]+(/\\S*)?"))
             throw new Refusal("processor.address", "“%s” is not an address. Nothing was kept.".formatted(address));
         UUID id = Ids.next();
@@ -237,6 +234,26 @@ public class SetUp {
                 .execute();
         audit.record("added a processor", name);
         return id;
+    }
+
+    /** Replaces a processor's key and signing secret, as after they were changed at the processor. */
+    @Transactional
+    public void changeProcessorKeys(UUID id, String key, String signingSecret) {
+        requireSecret(signingSecret);
+        db.update(PROCESSOR_ACCOUNT)
+                .set(PROCESSOR_ACCOUNT.KEY_SECRET, vault.encrypt(key))
+                .set(PROCESSOR_ACCOUNT.SIGNING_SECRET, vault.encrypt(signingSecret))
+                .where(PROCESSOR_ACCOUNT.BUSINESS_ID.eq(Business.ID))
+                .and(PROCESSOR_ACCOUNT.ID.eq(id))
+                .execute();
+        audit.record("changed a processor’s keys", setup.processor(id).name());
+    }
+
+    private static void requireSecret(String signingSecret) {
+        if (!signingSecret.startsWith("whsec_"))
+            throw new Refusal(
+                    "processor.secret",
+                    "A signing secret starts with whsec_. Nothing was kept. Copy it from the processor’s page.");
     }
 
     /** Keeps how invoices are numbered; numbers already given stay. */

@@ -148,10 +148,16 @@ class SetupPages {
         return "redirect:/setup#processor";
     }
 
+    @PostMapping("/setup/processors/{id}/keys")
+    String processorKeys(@PathVariable UUID id, @RequestParam Map<String, String> f) {
+        keep.changeProcessorKeys(id, required(f, "key", "key"), required(f, "signingSecret", "signing secret"));
+        return "redirect:/setup#processor";
+    }
+
     @PostMapping("/setup/processors/{id}/try")
     String tryIt(@PathVariable UUID id, Model model) {
         model.addAttribute("result", tryProcessor.tryIt(setup.processor(id)));
-        return "setup/page :: tried";
+        return "setup/processors :: tried";
     }
 
     private Money money(Map<String, String> f, String field) {

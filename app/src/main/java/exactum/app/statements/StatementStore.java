@@ -5,6 +5,7 @@ import static exactumdb.Tables.BANK_STATEMENT;
 
 import exactum.app.business.Business;
 import exactum.app.ids.Ids;
+import exactum.app.rows.BulkInsert;
 import exactum.core.bank.Statement;
 import exactum.core.bank.StatementLine;
 import exactum.core.money.Money;
@@ -84,7 +85,7 @@ public class StatementStore {
         var rows = new ArrayList<BankLineRecord>();
         for (int i = 0; i < s.lines().size(); i++)
             rows.add(row(id, account, i + 1, s.lines().get(i)));
-        db.batchInsert(rows).execute();
+        BulkInsert.execute(db, rows);
         return id;
     }
 

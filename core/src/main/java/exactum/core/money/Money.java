@@ -4,7 +4,6 @@ import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.util.Collection;
 import java.util.Currency;
-import java.util.Locale;
 
 /**
  * An exact sum in one currency, held as minor units (ISO 4217 exponent). Adding is exact and throws on overflow or on
@@ -106,9 +105,11 @@ public record Money(Currency currency, long minor) implements Comparable<Money> 
 
     /** Grouped, with the currency's decimals and a true minus: {@code −1,120.00}. */
     public String text() {
-        BigDecimal positive = amount().abs();
-        String digits = String.format(Locale.ROOT, "%,." + currency.getDefaultFractionDigits() + "f", positive);
-        return minor < 0 ? "\u2212" + digits : digits;
+        String plain = amount().abs().toPlainString();
+        int point = plain.indexOf('.');
+        var digits = new StringBuilder(plain);
+        for (int i = (point < 0 ? plain.length() : point) - 3; i > 0; i -= 3) digits.insert(i, ',');
+        return minor < 0 ? "\u2212" + digits : digits.toString();
     }
 
     /** With its currency in front: {@code € 1,120.00}, {@code £ 8.00}, {@code CHF 20.00}. */
