@@ -57,6 +57,7 @@ public final class PayoutCsv {
                 if (head == null) requireColumns(record);
                 else requireSamePayout(head, record);
                 if (head == null) head = record;
+                requireWhole(record);
                 lines.add(line(record));
             }
         } catch (CsvParseException | IOException | UncheckedIOException broken) {
@@ -105,6 +106,16 @@ public final class PayoutCsv {
             throw new Refusal(
                     "payout.columns",
                     "The payout file lacks the columns %s. Nothing was stored.".formatted(String.join(", ", missing)));
+        }
+    }
+
+    private static void requireWhole(NamedCsvRecord record) {
+        int expected = record.getHeader().size();
+        if (record.getFieldCount() != expected) {
+            throw new Refusal(
+                    "payout.broken",
+                    "Line %d has %d fields, not %d: the file is cut off or changed. Nothing was stored. Fetch it from the processor again."
+                            .formatted(record.getStartingLineNumber(), record.getFieldCount(), expected));
         }
     }
 
