@@ -8,6 +8,7 @@ import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -55,10 +56,21 @@ final class Person implements AutoCloseable {
     }
 
     void press(String button) {
-        page.getByRole(
-                        AriaRole.BUTTON,
-                        new Page.GetByRoleOptions().setName(button).setExact(true))
-                .click();
+        button(button).click();
+    }
+
+    /** Moves the business date on by a day and waits until the journey has ended there. */
+    void moveForwardTo(String date) {
+        press("Move forward");
+        press("a day");
+        assertThat(page.locator(".corner"))
+                .containsText(date, new LocatorAssertions.ContainsTextOptions().setTimeout(20_000));
+        assertThat(button("Move forward")).isVisible();
+    }
+
+    Locator button(String name) {
+        return page.getByRole(
+                AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name).setExact(true));
     }
 
     void sees(String text) {
