@@ -42,6 +42,12 @@
     ["input", "change"].forEach((kind) => chooser.addEventListener(kind, (event) => event.stopPropagation()));
   }));
 
+  // A word whose search was cut off by the paper's own refresh is looked for again.
+  document.addEventListener("htmx:afterSettle", () => {
+    const who = $(".chooser [name=who]");
+    if (who && who.value && !$(".chooser .choices").childElementCount) who.dispatchEvent(new Event("input"));
+  });
+
   const rows = () => $$("table[data-list] tbody tr[data-row]").filter((row) => row.offsetParent);
   const current = () => $("tr[aria-current='true']");
   function move(step) {

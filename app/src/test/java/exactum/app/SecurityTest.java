@@ -5,67 +5,17 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import exactum.app.security.Users;
 import exactum.app.security.Vault;
-import java.net.CookieManager;
-import java.net.URI;
-import java.net.URLEncoder;
-import java.net.http.HttpClient;
-import java.net.http.HttpRequest;
-import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
-import java.util.regex.Pattern;
 import org.jooq.DSLContext;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 
 @ExtendWith(RunningApp.class)
 class SecurityTest {
-    private static final Pattern TOKEN = Pattern.compile("name=\"_csrf\"[^>]*value=\"([^\"]+)\"");
-
-    /** A person at a browser, without script. */
-    private static final class Person implements AutoCloseable {
-        private final World world;
-        private final HttpClient http =
-                HttpClient.newBuilder().cookieHandler(new CookieManager()).build();
-
-        private Person(World world, String login) throws Exception {
-            this.world = world;
-            post("/sign-in", token("/sign-in"), "username=" + login + "&password=ten-letters");
-        }
-
-        private HttpResponse<String> get(String path) throws Exception {
-            return http.send(
-                    HttpRequest.newBuilder(URI.create(world.url(path)))
-                            .header("accept", "text/html")
-                            .build(),
-                    HttpResponse.BodyHandlers.ofString());
-        }
-
-        private String token(String path) throws Exception {
-            var found = TOKEN.matcher(get(path).body());
-            return found.find() ? found.group(1) : "";
-        }
-
-        private HttpResponse<String> post(String path, String token, String form) throws Exception {
-            String body = form + "&_csrf=" + URLEncoder.encode(token, StandardCharsets.UTF_8);
-            return http.send(
-                    HttpRequest.newBuilder(URI.create(world.url(path)))
-                            .header("accept", "text/html")
-                            .header("content-type", "application/x-www-form-urlencoded")
-                            .POST(HttpRequest.BodyPublishers.ofString(body))
-                            .build(),
-                    HttpResponse.BodyHandlers.ofString());
-        }
-
-        @Override
-        public void close() {
-            http.close();
-        }
-    }
-
     @Test
     void an_auditor_reads_and_never_writes(World world) throws Exception {
-        try (var otto = new Person(world, "otto")) {
+        try (var otto = new Visitor(world, "otto")) {
             assertThat(otto.get("/ledger").statusCode()).isEqualTo(200);
             assertThat(otto.get("/recurring").body()).doesNotContain("New recurring invoice</a>");
             String token = otto.token("/");
@@ -86,7 +36,7 @@ class SecurityTest {
 
     @Test
     void a_form_without_our_token_is_refused(World world) throws Exception {
-        try (var ada = new Person(world, "ada")) {
+        try (var ada = new Visitor(world, "ada")) {
             assertThat(ada.post("/billing-runs", "forged", "date=today").statusCode())
                     .isEqualTo(403);
             assertThat(ada.post("/billing-runs", ada.token("/"), "date=2 Jun 2099")
@@ -97,7 +47,7 @@ class SecurityTest {
 
     @Test
     void a_stranger_is_led_to_sign_in_and_pages_carry_a_strict_policy(World world) throws Exception {
-        try (var stranger = new Person(world, "nobody")) {
+        try (var stranger = new Visitor(world, "nobody")) {
             assertThat(stranger.get("/customers").statusCode()).isEqualTo(302);
             String policy = stranger.get("/sign-in")
                     .headers()
@@ -111,7 +61,7 @@ class SecurityTest {
 
     @Test
     void a_refusal_keeps_the_sentence_and_says_what_was_kept(World world) throws Exception {
-        try (var ada = new Person(world, "ada")) {
+        try (var ada = new Visitor(world, "ada")) {
             var answer = ada.post(
                     "/setup/bank-accounts", ada.token("/"), "name=x&iban=IE00&account=1000&opening=0&openedOn=today");
             assertThat(answer.statusCode()).isEqualTo(422);

@@ -17,19 +17,14 @@ import exactum.app.statements.BankLine;
 import exactum.app.statements.StatementStore;
 import exactum.app.statements.TakeInStatements;
 import exactum.core.bank.Iban;
-import exactum.core.bank.Statement;
 import exactum.core.bank.StatementLine;
 import exactum.core.money.Money;
 import exactum.core.problem.Refusal;
-import exactum.formats.camt.Camt053Writer;
 import java.io.ByteArrayInputStream;
-import java.io.ByteArrayOutputStream;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
-import java.time.Instant;
 import java.time.LocalDate;
 import java.util.Arrays;
-import java.util.List;
 import java.util.UUID;
 import org.jooq.DSLContext;
 import org.junit.jupiter.api.Test;
@@ -44,18 +39,11 @@ class StatementIntakeTest {
     }
 
     private static byte[] camt(String reference, Iban iban, String opening, StatementLine... lines) {
-        Money closing = eur(opening);
-        for (StatementLine line : lines) closing = closing.plus(line.amount());
-        var out = new ByteArrayOutputStream();
-        Camt053Writer.write(
-                new Statement(reference, 1L, iban, DAY, DAY, eur(opening), closing, List.of(lines)),
-                Instant.parse("2026-06-03T20:00:00Z"),
-                out);
-        return out.toByteArray();
+        return BankFiles.camt(reference, iban, DAY, opening, lines);
     }
 
     private static StatementLine line(String amount, String remittance, String code) {
-        return new StatementLine(DAY, DAY, eur(amount), "B", "", "Cards", remittance, code);
+        return BankFiles.line(DAY, amount, "Cards", remittance, code);
     }
 
     private static InputStream in(byte[] content) {

@@ -16,16 +16,10 @@ import exactum.app.statements.BankLine;
 import exactum.app.statements.StatementStore;
 import exactum.app.statements.TakeInStatements;
 import exactum.core.bank.Iban;
-import exactum.core.bank.Statement;
-import exactum.core.bank.StatementLine;
 import exactum.core.matching.Proposal;
 import exactum.core.money.Money;
-import exactum.formats.camt.Camt053Writer;
 import java.io.ByteArrayInputStream;
-import java.io.ByteArrayOutputStream;
-import java.time.Instant;
 import java.time.LocalDate;
-import java.util.List;
 import java.util.concurrent.Callable;
 import java.util.concurrent.Executors;
 import org.junit.jupiter.api.Test;
@@ -38,15 +32,13 @@ class TransferTest {
 
     private static BankLine line(
             World world, TakeInStatements intake, StatementStore store, Iban iban, String amount, String text) {
-        Money sum = Money.of("EUR", amount);
-        Money opening = Money.of("EUR", "100.00");
-        var said = new StatementLine(DAY, DAY, sum, "B", "", "Écluse", text, "PMNT/RCDT/ESCT");
-        var out = new ByteArrayOutputStream();
-        Camt053Writer.write(
-                new Statement("S-" + iban.ending(), 1L, iban, DAY, DAY, opening, opening.plus(sum), List.of(said)),
-                Instant.parse("2026-06-01T20:00:00Z"),
-                out);
-        return store.lines(intake.fromFile("s.xml", new ByteArrayInputStream(out.toByteArray())))
+        byte[] file = BankFiles.camt(
+                "S-" + iban.ending(),
+                iban,
+                DAY,
+                "100.00",
+                BankFiles.line(DAY, amount, "Écluse", text, "PMNT/RCDT/ESCT"));
+        return store.lines(intake.fromFile("s.xml", new ByteArrayInputStream(file)))
                 .getFirst();
     }
 

@@ -36,6 +36,7 @@ import java.util.List;
 import java.util.UUID;
 import java.util.concurrent.atomic.AtomicInteger;
 import org.springframework.context.ConfigurableApplicationContext;
+import org.springframework.web.servlet.mvc.method.annotation.RequestMappingHandlerMapping;
 
 /** A small business that is set up, with the few steps that tests begin with. */
 public class World {
@@ -173,6 +174,11 @@ public class World {
         } catch (WebhookSigningException | EmptyWebhookSecretException e) {
             throw new IllegalStateException(e);
         }
+    }
+
+    /** The application's own addresses. */
+    RequestMappingHandlerMapping mappings() {
+        return context.getBean("requestMappingHandlerMapping", RequestMappingHandlerMapping.class);
     }
 
     String url(String path) {

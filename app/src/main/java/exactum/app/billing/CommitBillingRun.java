@@ -3,6 +3,7 @@ package exactum.app.billing;
 import exactum.app.audit.Audit;
 import java.time.LocalDate;
 import java.util.UUID;
+import org.jooq.exception.NoDataFoundException;
 import org.springframework.stereotype.Component;
 
 /** Commits a rehearsed run: claims it once and executes its plan chunk by chunk; killed, it goes on where it was. */
@@ -39,7 +40,7 @@ public class CommitBillingRun {
 
     /** Executes what is left of the plan. */
     public void execute(UUID id) {
-        BillingRun run = runs.find(id).orElseThrow();
+        BillingRun run = runs.find(id).orElseThrow(() -> new NoDataFoundException("no billing run " + id));
         int handled;
         do handled = issue.issueChunk(run);
         while (handled > 0);

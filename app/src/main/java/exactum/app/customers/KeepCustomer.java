@@ -4,6 +4,7 @@ import exactum.app.audit.Audit;
 import exactum.app.clock.BusinessClock;
 import exactum.core.problem.Refusal;
 import java.util.UUID;
+import org.jooq.exception.NoDataFoundException;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -44,7 +45,7 @@ public class KeepCustomer {
     @Transactional
     public void change(UUID id, int revision, CustomerDraft draft) {
         requireGood(draft);
-        Customer before = customers.find(id).orElseThrow();
+        Customer before = customers.find(id).orElseThrow(() -> new NoDataFoundException("no customer " + id));
         if (!customers.update(id, revision, draft)) {
             throw new Refusal(
                     "customer.changed",

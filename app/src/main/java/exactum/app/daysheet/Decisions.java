@@ -94,7 +94,7 @@ public class Decisions {
     private List<Decision> due(LocalDate today) {
         var found = new ArrayList<Decision>();
         Record r = db.fetchSingle(
-                "select count(*) as arrangements, min(next_make_on) as since from recurring_invoice where business_id = {0} and state = 'active' and next_make_on <= {1}",
+                "select count(*) as arrangements, min(next_make_on) as since, min(currency) as currency from recurring_invoice where business_id = {0} and state = 'active' and next_make_on <= {1}",
                 DSL.inline(Business.ID), DSL.val(today));
         long arrangements = r.get("arrangements", Long.class);
         if (arrangements > 0) {
@@ -104,7 +104,7 @@ public class Decisions {
                     Texts.count(arrangements, "recurring invoice is", "recurring invoices are") + " to be made",
                     "",
                     r.get("since", LocalDate.class),
-                    "EUR",
+                    r.get("currency", String.class),
                     0,
                     "/billing-runs",
                     "Rehearse",

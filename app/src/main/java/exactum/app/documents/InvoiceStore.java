@@ -23,6 +23,7 @@ import java.util.UUID;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.JSONB;
+import org.jooq.exception.NoDataFoundException;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.json.JsonMapper;
@@ -65,7 +66,7 @@ public class InvoiceStore {
     }
 
     public Invoice get(UUID id) {
-        return find(id).orElseThrow();
+        return find(id).orElseThrow(() -> new NoDataFoundException("no invoice " + id));
     }
 
     public Optional<Invoice> findByNumber(String number) {

@@ -4,8 +4,11 @@ import exactum.core.problem.Refusal;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.util.Map;
+import org.jooq.exception.NoDataFoundException;
+import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.ControllerAdvice;
 import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.multipart.MaxUploadSizeExceededException;
 import org.springframework.web.servlet.ModelAndView;
 
@@ -14,13 +17,20 @@ import org.springframework.web.servlet.ModelAndView;
 class RefusalAdvice {
     @ExceptionHandler
     ModelAndView refused(Refusal refusal, HttpServletRequest request, HttpServletResponse response) {
-        return show(refusal.code(), refusal.sentence(), request, response);
+        String sentence = refusal.sentence();
+        if (refusal.code().startsWith("typed.") && !sentence.contains("Nothing was")) sentence += " Nothing was kept.";
+        return show(refusal.code(), sentence, request, response);
     }
 
     @ExceptionHandler
     ModelAndView tooLarge(MaxUploadSizeExceededException e, HttpServletRequest request, HttpServletResponse response) {
         return show("file.too-large", "The file is larger than is allowed. Nothing was stored.", request, response);
     }
+
+    /** An address that names a row which is not there. */
+    @ExceptionHandler(NoDataFoundException.class)
+    @ResponseStatus(code = HttpStatus.NOT_FOUND, reason = "There is nothing at this address.")
+    void notHere() {}
 
     private static ModelAndView show(
             String code, String sentence, HttpServletRequest request, HttpServletResponse response) {

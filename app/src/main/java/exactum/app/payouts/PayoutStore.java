@@ -24,6 +24,7 @@ import java.util.Optional;
 import java.util.UUID;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
+import org.jooq.exception.NoDataFoundException;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 
@@ -95,7 +96,7 @@ public class PayoutStore {
     }
 
     public Payout get(UUID id) {
-        return find(id).orElseThrow();
+        return find(id).orElseThrow(() -> new NoDataFoundException("no payout " + id));
     }
 
     public Payout lock(UUID id) {

@@ -218,6 +218,10 @@ public class SetUp {
         requireSecret(signingSecret);
         if (!address.matches("https?://[^\\s/]+(/\\S*)?"))
             throw new Refusal("processor.address", "“%s” is not an address. Nothing was kept.".formatted(address));
+        if (setup.processors().stream().anyMatch(p -> p.name().equals(name)))
+            throw new Refusal(
+                    "processor.duplicate",
+                    "There is a processor called “%s” already. Nothing was kept.".formatted(name));
         UUID id = Ids.next();
         db.insertInto(PROCESSOR_ACCOUNT)
                 .set(PROCESSOR_ACCOUNT.BUSINESS_ID, Business.ID)

@@ -24,6 +24,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import org.jooq.DSLContext;
+import org.jooq.exception.NoDataFoundException;
 import org.springframework.stereotype.Component;
 
 /** Reads what is set up. */
@@ -171,7 +172,7 @@ public class SetupStore {
     }
 
     public ProcessorAccount processor(UUID id) {
-        return findProcessor(id).orElseThrow();
+        return findProcessor(id).orElseThrow(() -> new NoDataFoundException("no processor " + id));
     }
 
     private static BankAccount bankAccount(BankAccountRecord b) {

@@ -55,7 +55,6 @@ public class TakeInStatements {
         List<Statement> read;
         try (var limited = new LimitedInput(new DigestInputStream(file, sha256), settings.statementLimitKb() * 1024)) {
             read = Camt053Reader.read(limited);
-            limited.readAllBytes();
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }

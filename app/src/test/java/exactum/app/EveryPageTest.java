@@ -1,0 +1,124 @@
+package exactum.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import exactum.app.documents.Invoice;
+import exactum.app.messages.Outbox;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.UUID;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+
+/** Each page answers, whole and with its title, to whoever may read; and says so where there is nothing. */
+@ExtendWith(RunningApp.class)
+class EveryPageTest {
+    private static final Pattern LEFT_OVER = Pattern.compile("th:|\\$\\{|exactum\\.app\\.|\\bnull\\b|Exception");
+
+    private static List<String> pages(Invoice invoice, Outbox outbox) {
+        var pages = new ArrayList<>(List.of(
+                "/",
+                "/setup",
+                "/customers",
+                "/customers?q=ecluse",
+                "/customers/new",
+                "/customers/import",
+                "/recurring",
+                "/recurring/new",
+                "/billing-runs",
+                "/invoices",
+                "/invoices?state=issued",
+                "/invoices?due=2026-06-15",
+                "/messages",
+                "/messages?state=held",
+                "/card-payments",
+                "/notices",
+                "/payouts",
+                "/statements",
+                "/without-a-home",
+                "/tie-out",
+                "/ledger",
+                "/ledger/entries",
+                "/audit",
+                "/parts"));
+        pages.add("/invoices/" + invoice.number());
+        pages.add("/customers/" + invoice.customerId());
+        pages.add("/messages/"
+                + outbox.ofInvoice(invoice.id()).getFirst().message().id());
+        pages.add("/recurring/" + invoice.recurringId());
+        return pages;
+    }
+
+    @Test
+    void every_page_answers_the_administrator_and_the_auditor(World world, Outbox outbox) {
+        List<String> pages = pages(world.invoice(), outbox);
+        for (String login : List.of("ada", "otto")) {
+            try (var reader = new Visitor(world, login)) {
+                for (String page : pages) {
+                    var answer = reader.get(page);
+                    assertThat(answer.statusCode()).as(login + " at " + page).isEqualTo(200);
+                    assertThat(answer.body())
+                            .as(page)
+                            .containsOnlyOnce("<h1")
+                            .containsPattern("<title>[^<]{3,}</title>")
+                            .contains("href=\"/css/")
+                            .doesNotContainPattern(LEFT_OVER);
+                }
+            }
+        }
+    }
+
+    @Test
+    void an_auditor_sees_no_button_that_writes(World world, Outbox outbox) {
+        Pattern form = Pattern.compile("(?s)<form([^>]*method=\"post\"[^>]*)>(.*?)</form>");
+        Pattern submit = Pattern.compile("<button(?![^>]*type=\"button\")");
+        try (var otto = new Visitor(world, "otto")) {
+            for (String page : pages(world.invoice(), outbox)) {
+                var found = form.matcher(otto.get(page).body())
+                        .results()
+                        .filter(r -> submit.matcher(r.group(2)).find())
+                        .map(r -> r.group(1))
+                        .filter(head -> !head.matches(".*action=\"/(sign-out|keys)\".*"))
+                        .toList();
+                assertThat(found).as(page).isEmpty();
+            }
+        }
+    }
+
+    @Test
+    void what_is_not_there_says_so_and_leads_on(World world) {
+        UUID nobody = UUID.randomUUID();
+        try (var ada = new Visitor(world, "ada")) {
+            for (String page : List.of(
+                    "/customers/" + nobody,
+                    "/recurring/" + nobody,
+                    "/billing-runs/" + nobody,
+                    "/invoices/LW-1999-0001",
+                    "/messages/" + nobody,
+                    "/payouts/" + nobody,
+                    "/statements/" + nobody,
+                    "/bank-lines/" + nobody,
+                    "/receipts/" + nobody,
+                    "/customers/import/" + nobody,
+                    "/nothing-here")) {
+                var answer = ada.get(page);
+                assertThat(answer.statusCode()).as(page).isEqualTo(404);
+                assertThat(answer.body()).as(page).contains("href=\"/\"").doesNotContain("Whitelabel");
+            }
+        }
+    }
+
+    @Test
+    void a_word_finds_what_is_printed(World world) {
+        Invoice invoice = world.invoice();
+        try (var ada = new Visitor(world, "ada")) {
+            String found = ada.get("/find?q=" + invoice.number()).body();
+            assertThat(found).contains("/invoices/" + invoice.number()).doesNotContain("<html");
+            assertThat(ada.get("/find?q=ECLUSE").body()).contains("/customers/").contains("Écluse Söhne");
+            assertThat(ada.get("/find?q=").statusCode()).isEqualTo(200);
+            assertThat(ada.get("/find?q=%25").body()).doesNotContain("/invoices/" + invoice.number());
+            assertThat(ada.get("/find?q=%3Cscript%3E").body()).doesNotContain("<script>");
+        }
+    }
+}
