@@ -1,0 +1,167 @@
+package exactum.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import exactum.app.recurring.RecurringForm;
+import exactum.app.recurring.RecurringInvoice;
+import exactum.core.cadence.Cadence;
+import exactum.core.cadence.Coverage;
+import exactum.core.cadence.DayRule;
+import exactum.core.cadence.Recurrence;
+import exactum.core.money.Money;
+import exactum.core.problem.Refusal;
+import java.math.BigDecimal;
+import java.time.DayOfWeek;
+import java.time.LocalDate;
+import java.util.Currency;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.MethodSource;
+
+/** The typed texts of a recurring invoice and what they come to. */
+class RecurringFormTest {
+    private static final Currency EUR = Currency.getInstance("EUR");
+    private static final LocalDate TODAY = LocalDate.of(2026, 6, 1);
+
+    private static RecurringForm typed(String... pairs) {
+        var fields = new HashMap<String, String>();
+        for (int i = 0; i < pairs.length; i += 2) fields.put(pairs[i], pairs[i + 1]);
+        return new RecurringForm(fields, EUR, TODAY);
+    }
+
+    private static RecurringInvoice kept(Recurrence recurrence) {
+        return new RecurringInvoice(
+                UUID.randomUUID(),
+                "Berth",
+                UUID.randomUUID(),
+                recurrence,
+                UUID.randomUUID(),
+                "PO 7",
+                null,
+                EUR,
+                "active",
+                3,
+                2,
+                List.of(new RecurringInvoice.Line(
+                        null, "Berth", new BigDecimal("6.5"), "m", Money.of("EUR", "1120.10"), "standard", "4000")));
+    }
+
+    static Stream<Recurrence> recurrences() {
+        var never = new Recurrence.End.Never();
+        return Stream.of(
+                new Recurrence(Cadence.monthly(new DayRule.MonthDay(31)), TODAY, Coverage.MONTH_OF_DATE, never, 14),
+                new Recurrence(
+                        new Cadence(Cadence.Unit.MONTH, 3, new DayRule.LastDay()),
+                        TODAY,
+                        Coverage.MONTH_BEFORE,
+                        new Recurrence.End.After(12),
+                        0),
+                new Recurrence(
+                        new Cadence(Cadence.Unit.YEAR, 1, new DayRule.NthWeekday(2, DayOfWeek.TUESDAY)),
+                        TODAY,
+                        Coverage.FROM_DATE,
+                        new Recurrence.End.OnDate(LocalDate.of(2030, 1, 1)),
+                        0),
+                new Recurrence(new Cadence(Cadence.Unit.WEEK, 2, null), TODAY, Coverage.UP_TO_DATE, never, 3));
+    }
+
+    @ParameterizedTest
+    @MethodSource("recurrences")
+    void what_was_kept_and_is_opened_and_kept_again_is_the_same(Recurrence recurrence) {
+        RecurringInvoice before = kept(recurrence);
+        RecurringInvoice after = RecurringForm.of(before, TODAY)
+                .toRecurring(before.id(), before.nextIndex(), before.state(), before.revision(), null);
+        assertThat(after).isEqualTo(before);
+    }
+
+    @Test
+    void an_empty_paper_has_two_lines_and_a_monthly_start_today() {
+        RecurringForm form = typed();
+        assertThat(form.rows()).isEqualTo(2);
+        assertThat(form.lines()).isEmpty();
+        Recurrence recurrence = form.recurrence().orElseThrow();
+        assertThat(recurrence.startsOn()).isEqualTo(TODAY);
+        assertThat(recurrence.cadence().unit()).isEqualTo(Cadence.Unit.MONTH);
+        assertThat(form.hasProblems()).isFalse();
+    }
+
+    @Test
+    void there_is_always_one_empty_line_to_go_on_with() {
+        assertThat(typed("text0", "a", "text4", "b").rows()).isEqualTo(6);
+        assertThat(typed("text39", "a").rows()).isEqualTo(40);
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "12x85, 1020",
+        "'1,120', 1120",
+        "6.5, 6.5",
+        "-2, -2",
+    })
+    void a_quantity_may_be_reckoned(String text, BigDecimal quantity) {
+        assertThat(typed("text0", "a", "qty0", text, "price0", "1")
+                        .line(0)
+                        .orElseThrow()
+                        .quantity())
+                .isEqualByComparingTo(quantity);
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "price0, 1.005, A price in EUR has 2 decimals.",
+        "price0, ten, is not a number",
+        "qty0, some, is not a number",
+        "price0, '', A price is missing.",
+        "text0, '', A line needs a description."
+    })
+    void a_line_in_trouble_says_so_at_its_field_and_the_others_stay(String field, String text, String problem) {
+        var fields = new HashMap<>(Map.of("text0", "a", "price0", "1", "text1", "b", "price1", "2"));
+        fields.put(field, text);
+        RecurringForm form = new RecurringForm(fields, EUR, TODAY);
+        assertThat(form.lines()).extracting(RecurringInvoice.Line::description).containsExactly("b");
+        assertThat(form.problem(field)).contains(problem);
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "every, x, is not a whole number",
+        "before, 1.5, is not a whole number",
+        "start, 31 Feb 2026, is not a date"
+    })
+    void a_wrong_date_or_number_is_named_and_no_dates_are_shown(String field, String text, String problem) {
+        RecurringForm form = typed(field, text);
+        assertThat(form.recurrence()).isEmpty();
+        assertThat(form.problem(field)).contains(problem);
+    }
+
+    @Test
+    void a_week_has_no_calendar_month_to_cover() {
+        assertThat(typed("unit", "WEEK", "coverage", "MONTH_BEFORE")
+                        .recurrence()
+                        .orElseThrow()
+                        .coverage())
+                .isEqualTo(Coverage.UP_TO_DATE);
+        assertThat(typed("unit", "WEEK", "coverage", "MONTH_OF_DATE")
+                        .recurrence()
+                        .orElseThrow()
+                        .coverage())
+                .isEqualTo(Coverage.FROM_DATE);
+    }
+
+    @Test
+    void keeping_names_everything_that_is_missing_at_once() {
+        assertThatThrownBy(() -> typed("start", "never").toRecurring(null, 0, "active", 1, null))
+                .isInstanceOf(Refusal.class)
+                .hasMessageContaining("is not a date")
+                .hasMessageContaining("It needs a name.")
+                .hasMessageContaining("Choose a customer.")
+                .hasMessageContaining("It needs at least one line.");
+    }
+}
