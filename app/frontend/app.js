@@ -11,12 +11,12 @@
     const place = (form && $(".problem", form)) || (form && form.id && $(`.problem[data-for="${form.id}"]`)) || $("#page-problem");
     if (!place) return;
     event.detail.target = place;
-    event.detail.swapOverride = "innerHTML";
+    event.detail.swapOverride = "innerHTML show:none";
     event.detail.shouldSwap = true;
     event.detail.isError = false;
   });
   document.addEventListener("htmx:beforeHistoryUpdate", (event) => {
-    if (event.detail.xhr && event.detail.xhr.status === 422) event.detail.history.type = null;
+    if (event.detail.xhr?.status === 422) Object.assign(event.detail.history, { type: "replace", path: location.pathname + location.search });
   });
 
   // What was typed while the computed parts of a paper were on their way is put back and computed again.

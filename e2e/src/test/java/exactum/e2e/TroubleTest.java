@@ -37,15 +37,18 @@ class TroubleTest {
         page.navigate(installation.address + "/statements");
         page.locator("input[type=file]")
                 .setInputFiles(new FilePayload(
-                        "half.xml", "application/xml", "<Document><BkToCstmrStmt>".getBytes(StandardCharsets.UTF_8)));
+                        "half.xml",
+                        "application/xml",
+                        "<Document xmlns='urn:iso:std:iso:20022:tech:xsd:camt.053.001.08'><BkToCstmrStmt>"
+                                .getBytes(StandardCharsets.UTF_8)));
         person.press("Read in the file");
-        assertThat(page.locator(".problem").first()).containsText("cut off or is not XML");
+        assertThat(page.locator("form[action='/statements/file'] .problem")).containsText("cut off or is not XML");
         assertThat(page).hasURL(installation.address + "/statements");
         page.locator("input[type=file]")
                 .setInputFiles(new FilePayload(
                         "lines.csv", "text/csv", "date;amount\n1;2\n".getBytes(StandardCharsets.UTF_8)));
         person.press("Read in the file");
-        assertThat(page.locator(".problem").first()).containsText("Nothing was stored");
+        assertThat(page.locator("form[action='/statements/file'] .problem")).containsText("Nothing was stored");
         assertThat(installation.count("select count(*) from bank_line")).isZero();
     }
 
