@@ -135,7 +135,7 @@ class TroubleTest {
                 .locator("button")
                 .click();
         desk.navigate(installation.address + "/invoices/LW-2026-0001");
-        person.sees("Paid");
+        person.sees("collected");
     }
 
     private static void card(Page page, String number) {

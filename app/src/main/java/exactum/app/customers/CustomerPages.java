@@ -20,6 +20,7 @@ import org.springframework.web.multipart.MultipartFile;
 @Controller
 class CustomerPages {
     private static final int SHOWN = 500;
+    private static final int LINES_SHOWN = 60;
     private final CustomerStore customers;
     private final KeepCustomer keep;
     private final ImportCustomers imports;
@@ -85,7 +86,9 @@ class CustomerPages {
 
     @GetMapping("/customers/import/{id}")
     String rehearsal(@PathVariable UUID id, Model model) {
-        model.addAttribute("rehearsal", imports.get(id));
+        var rehearsal = imports.get(id);
+        model.addAttribute("rehearsal", rehearsal);
+        if (!rehearsal.taken()) model.addAttribute("lines", imports.lines(id, LINES_SHOWN));
         return "customers/import";
     }
 

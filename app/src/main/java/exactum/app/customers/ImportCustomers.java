@@ -22,6 +22,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Stream;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -48,6 +49,9 @@ public class ImportCustomers {
 
     /** A rehearsal as it is kept; {@code taken} once it was executed. */
     public record Rehearsal(UUID id, String fileName, int good, int bad, boolean taken, byte[] badFile) {}
+
+    /** A line of a rehearsal; {@code reason} is why it would not be taken, or empty. */
+    public record Line(String code, String name, String email, String reason) {}
 
     private record Sorted(List<CustomerDraft> good, List<CustomerCsv.Bad> bad) {}
 
@@ -83,13 +87,7 @@ public class ImportCustomers {
                 .and(CUSTOMER_IMPORT.TAKEN_AT.isNull())
                 .execute();
         if (claimed == 0) return get(id);
-        byte[] content = db.select(CUSTOMER_IMPORT.CONTENT)
-                .from(CUSTOMER_IMPORT)
-                .where(CUSTOMER_IMPORT.BUSINESS_ID.eq(Business.ID))
-                .and(CUSTOMER_IMPORT.ID.eq(id))
-                .fetchSingle()
-                .value1();
-        Sorted sorted = sort(content);
+        Sorted sorted = sort(content(id));
         int taken = 0;
         for (CustomerDraft draft : sorted.good())
             taken += customers.insert(draft, clock.today()).isPresent() ? 1 : 0;
@@ -116,6 +114,24 @@ public class ImportCustomers {
                 .and(CUSTOMER_IMPORT.ID.eq(id))
                 .fetchSingle(r -> new Rehearsal(
                         r.getId(), r.getFileName(), r.getGood(), r.getBad(), r.getTakenAt() != null, r.getBadFile()));
+    }
+
+    /** What the rehearsal says of each line: the bad ones first, in the file's order, at most as many as asked for. */
+    public List<Line> lines(UUID id, int most) {
+        Sorted sorted = sort(content(id));
+        var bad = sorted.bad().stream()
+                .map(b -> new Line(b.row().code(), b.row().name(), b.row().email(), String.join("; ", b.reasons())));
+        var good = sorted.good().stream().map(d -> new Line(d.code(), d.name(), d.email(), ""));
+        return Stream.concat(bad, good).limit(most).toList();
+    }
+
+    private byte[] content(UUID id) {
+        return db.select(CUSTOMER_IMPORT.CONTENT)
+                .from(CUSTOMER_IMPORT)
+                .where(CUSTOMER_IMPORT.BUSINESS_ID.eq(Business.ID))
+                .and(CUSTOMER_IMPORT.ID.eq(id))
+                .fetchSingle()
+                .value1();
     }
 
     private Sorted sort(byte[] content) {
