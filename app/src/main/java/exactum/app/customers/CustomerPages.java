@@ -1,9 +1,11 @@
 package exactum.app.customers;
 
 import exactum.app.clock.BusinessClock;
+import exactum.app.ids.Ids;
 import exactum.app.setup.SetupStore;
 import java.io.IOException;
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
@@ -60,12 +62,14 @@ class CustomerPages {
     String fresh(@RequestParam(defaultValue = "") String name, Model model) {
         model.addAttribute("business", setup.business());
         model.addAttribute("name", name);
+        model.addAttribute("key", Ids.next());
         return "customers/new";
     }
 
     @PostMapping("/customers")
-    String add(@RequestParam Map<String, String> f) {
-        return "redirect:/customers/" + keep.add(draft(f)).id();
+    String add(@RequestParam Optional<UUID> key, @RequestParam Map<String, String> f) {
+        return "redirect:/customers/"
+                + keep.add(key.orElseGet(Ids::next), draft(f)).id();
     }
 
     @PostMapping("/customers/{id}")

@@ -4,7 +4,6 @@ import static exactumdb.Tables.CUSTOMER;
 import static exactumdb.Tables.INVOICE;
 
 import exactum.app.business.Business;
-import exactum.app.ids.Ids;
 import exactumdb.tables.records.CustomerRecord;
 import java.time.LocalDate;
 import java.util.Collection;
@@ -109,17 +108,13 @@ public class CustomerStore {
         return "C-%04d".formatted(highest == null ? 1 : highest + 1);
     }
 
-    /** Inserts and answers the id, or nothing where the code is taken. */
-    Optional<UUID> insert(CustomerDraft draft, LocalDate today) {
-        CustomerRecord row = row(draft, today);
+    /** Inserts under the id; false where the id or the code is taken. */
+    boolean insert(UUID id, CustomerDraft draft, LocalDate today) {
         return db.insertInto(CUSTOMER)
-                                .set(row)
-                                .onConflict(CUSTOMER.BUSINESS_ID, CUSTOMER.CODE)
-                                .doNothing()
-                                .execute()
-                        == 1
-                ? Optional.of(row.getId())
-                : Optional.empty();
+                        .set(row(id, draft, today))
+                        .onConflictDoNothing()
+                        .execute()
+                == 1;
     }
 
     /** Updates the revision that was seen; false if somebody was first. */
@@ -140,10 +135,10 @@ public class CustomerStore {
                 == 1;
     }
 
-    private static CustomerRecord row(CustomerDraft draft, LocalDate today) {
+    private static CustomerRecord row(UUID id, CustomerDraft draft, LocalDate today) {
         var row = new CustomerRecord();
         row.setBusinessId(Business.ID);
-        row.setId(Ids.next());
+        row.setId(id);
         row.setCode(draft.code());
         row.setName(draft.name());
         row.setKind(draft.kind());

@@ -89,8 +89,7 @@ public class ImportCustomers {
         if (claimed == 0) return get(id);
         Sorted sorted = sort(content(id));
         int taken = 0;
-        for (CustomerDraft draft : sorted.good())
-            taken += customers.insert(draft, clock.today()).isPresent() ? 1 : 0;
+        for (CustomerDraft draft : sorted.good()) taken += customers.insert(Ids.next(), draft, clock.today()) ? 1 : 0;
         if (taken != sorted.good().size())
             throw new Refusal(
                     "customers.meanwhile",

@@ -2,7 +2,9 @@ package exactum.app.customers;
 
 import exactum.app.audit.Audit;
 import exactum.app.clock.BusinessClock;
+import exactum.app.ids.Ids;
 import exactum.core.problem.Refusal;
+import java.util.Optional;
 import java.util.UUID;
 import org.jooq.exception.NoDataFoundException;
 import org.springframework.context.ApplicationEventPublisher;
@@ -30,15 +32,26 @@ public class KeepCustomer {
     /** Adds a customer; an empty code is made. */
     @Transactional
     public Customer add(CustomerDraft typed) {
+        return add(Ids.next(), typed);
+    }
+
+    /** Adds a customer under an id; the same form sent again adds nobody. */
+    @Transactional
+    public Customer add(UUID id, CustomerDraft typed) {
+        Optional<Customer> before = customers.find(id).filter(c -> c.name().equals(typed.name()));
+        if (before.isPresent()) return before.get();
         CustomerDraft draft = typed.code().isEmpty() ? withCode(typed, customers.nextCode()) : typed;
         requireGood(draft);
-        UUID id = customers
-                .insert(draft, clock.today())
+        if (customers.insert(id, draft, clock.today())) {
+            audit.record("added a customer", draft.code() + " " + draft.name());
+            return customers.find(id).orElseThrow();
+        }
+        return customers
+                .find(id)
+                .filter(c -> c.name().equals(typed.name()))
                 .orElseThrow(() -> new Refusal(
                         "customer.duplicate",
                         "There is a customer with the code %s already. Nothing was kept.".formatted(draft.code())));
-        audit.record("added a customer", draft.code() + " " + draft.name());
-        return customers.find(id).orElseThrow();
     }
 
     /** Changes a customer, unless somebody changed it since it was shown. */

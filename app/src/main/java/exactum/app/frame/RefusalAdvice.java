@@ -5,6 +5,7 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.util.Map;
 import org.jooq.exception.NoDataFoundException;
+import org.springframework.dao.DuplicateKeyException;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.ControllerAdvice;
 import org.springframework.web.bind.annotation.ExceptionHandler;
@@ -25,6 +26,16 @@ class RefusalAdvice {
     @ExceptionHandler
     ModelAndView tooLarge(MaxUploadSizeExceededException e, HttpServletRequest request, HttpServletResponse response) {
         return show("file.too-large", "The file is larger than is allowed. Nothing was stored.", request, response);
+    }
+
+    /** Two wrote the same at one moment; the database let the first one through. */
+    @ExceptionHandler
+    ModelAndView twice(DuplicateKeyException e, HttpServletRequest request, HttpServletResponse response) {
+        return show(
+                "kept.at-once",
+                "The same was kept at this moment from another window. Nothing was kept twice. Load the page again to see it.",
+                request,
+                response);
     }
 
     /** An address that names a row which is not there. */

@@ -26,14 +26,19 @@ public class KeepRecurringInvoice {
         this.audit = audit;
     }
 
-    /** Keeps a new one and answers its id. */
+    /** Keeps a new one and answers its id; one that comes again under the same id is kept once. */
     @Transactional
     public UUID add(RecurringInvoice r) {
         requireCustomer(r);
-        UUID id = Ids.next();
-        store.insert(r.withId(id));
-        audit.record("agreed a recurring invoice", r.name());
-        return id;
+        RecurringInvoice one = r.id() == null ? r.withId(Ids.next()) : r;
+        if (store.insert(one)) {
+            audit.record("agreed a recurring invoice", one.name());
+        } else if (store.find(one.id()).filter(one::agreesWith).isEmpty()) {
+            throw new Refusal(
+                    "recurring.kept-otherwise",
+                    "This paper was kept from another window and reads otherwise there. Nothing was kept; what you typed still stands here. Start afresh to make it another one.");
+        }
+        return one.id();
     }
 
     /**

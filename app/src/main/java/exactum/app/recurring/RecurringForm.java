@@ -105,6 +105,15 @@ public final class RecurringForm {
         return text.isEmpty() ? otherwise : text;
     }
 
+    /** The id that a new one is kept under, however often it is sent; none where the page gave none. */
+    public Optional<UUID> key() {
+        try {
+            return Optional.of(UUID.fromString(get("key")));
+        } catch (IllegalArgumentException none) {
+            return Optional.empty();
+        }
+    }
+
     /** The problem of a field, or null. */
     public String problem(String field) {
         return problems.get(field);

@@ -3,6 +3,7 @@ package exactum.app.recurring;
 import exactum.core.cadence.Recurrence;
 import exactum.core.money.Money;
 import java.math.BigDecimal;
+import java.util.ArrayList;
 import java.util.Currency;
 import java.util.List;
 import java.util.UUID;
@@ -60,6 +61,24 @@ public record RecurringInvoice(
                 otherNextIndex,
                 revision,
                 lines);
+    }
+
+    /** Whether both agree on the same, whatever their states and revisions. */
+    boolean agreesWith(RecurringInvoice other) {
+        return agreed().equals(other.agreed());
+    }
+
+    private List<Object> agreed() {
+        var all = new ArrayList<Object>(List.of(name, customerId, recurrence, termsId, currency));
+        for (Line l : lines)
+            all.addAll(List.of(
+                    l.description(),
+                    l.quantity().stripTrailingZeros(),
+                    l.unit(),
+                    l.price(),
+                    l.taxCode(),
+                    l.incomeAccount()));
+        return all;
     }
 
     /** A line as agreed; the tax rate is that of each invoice's date. */

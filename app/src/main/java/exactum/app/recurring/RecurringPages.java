@@ -5,6 +5,7 @@ import exactum.app.customers.Customer;
 import exactum.app.customers.CustomerDraft;
 import exactum.app.customers.CustomerStore;
 import exactum.app.customers.KeepCustomer;
+import exactum.app.ids.Ids;
 import exactum.app.security.SignedIn;
 import exactum.app.setup.SetupStore;
 import exactum.app.setup.Terms;
@@ -97,12 +98,21 @@ class RecurringPages {
             @AuthenticationPrincipal SignedIn user,
             Model model) {
         if (afresh) drafts.drop(user.login(), "new");
-        Map<String, String> fields =
-                new HashMap<>(drafts.find(user.login(), "new").orElse(Map.of()));
+        Map<String, String> fields = new HashMap<>(
+                drafts.find(user.login(), "new").filter(draft -> !isKept(draft)).orElse(Map.of()));
         model.addAttribute("fromDraft", !fields.isEmpty());
+        fields.putIfAbsent("key", Ids.next().toString());
         customer.ifPresent(c -> fields.put("customer", c.toString()));
         show(new RecurringForm(fields, currency(fields), clock.today()), null, model);
         return "recurring/paper";
+    }
+
+    /** A last keystroke may be saved after its paper was kept. */
+    private boolean isKept(Map<String, String> draft) {
+        return new RecurringForm(draft, currency(draft), clock.today())
+                .key()
+                .flatMap(store::find)
+                .isPresent();
     }
 
     @GetMapping("/recurring/{id}")
@@ -131,8 +141,8 @@ class RecurringPages {
     @PostMapping("/recurring")
     String keep(@RequestParam Map<String, String> f, @AuthenticationPrincipal SignedIn user) {
         RecurringForm form = new RecurringForm(f, currency(f), clock.today());
-        UUID id = keep.add(
-                form.toRecurring(null, 0, "active", 1, setup.chosenTerms().id()));
+        UUID id = keep.add(form.toRecurring(
+                form.key().orElse(null), 0, "active", 1, setup.chosenTerms().id()));
         drafts.drop(user.login(), "new");
         return "redirect:/recurring/" + id;
     }

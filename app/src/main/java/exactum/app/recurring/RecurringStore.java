@@ -116,9 +116,16 @@ public class RecurringStore {
         return load(RECURRING_INVOICE.CUSTOMER_ID.eq(customer));
     }
 
-    void insert(RecurringInvoice r) {
-        db.insertInto(RECURRING_INVOICE).set(row(r)).execute();
+    /** Inserts it; false if there is one with its id. */
+    boolean insert(RecurringInvoice r) {
+        int inserted = db.insertInto(RECURRING_INVOICE)
+                .set(row(r))
+                .onConflict(RECURRING_INVOICE.BUSINESS_ID, RECURRING_INVOICE.ID)
+                .doNothing()
+                .execute();
+        if (inserted == 0) return false;
         insertLines(r);
+        return true;
     }
 
     /** Replaces the revision that was seen; false if somebody was first. */
