@@ -35,6 +35,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 /** Pages that show a sum with its trail: the invoices, a receipt, a bank line. */
 @Controller
 class TrailPages {
+    private static final int SHOWN = 300;
     private final InvoiceStore invoices;
     private final Trails trails;
     private final CollectionStore collections;
@@ -81,7 +82,7 @@ class TrailPages {
             @RequestParam(defaultValue = "") String state,
             @RequestParam(required = false) LocalDate due,
             Model model) {
-        var listed = invoices.list(q, state, due, clock.today(), 400);
+        var listed = invoices.list(q, state, due, clock.today(), SHOWN);
         model.addAttribute("due", due);
         model.addAttribute("invoices", listed);
         model.addAttribute("sums", invoices.sums(clock.today()));
