@@ -2,8 +2,6 @@ package exactum.app;
 
 import exactum.app.clock.PlayDays;
 import exactum.pg.ThrowawayPostgres;
-import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
@@ -17,7 +15,6 @@ import org.springframework.context.ConfigurableApplicationContext;
 /** The real application on a real PostgreSQL, started once for all tests; its beans come as parameters. */
 public class RunningApp implements ParameterResolver {
     static final LocalDate TODAY = LocalDate.of(2026, 6, 1);
-    static final int MAIL_PORT = freePort();
 
     private static final class Started implements AutoCloseable {
         private final ThrowawayPostgres postgres = ThrowawayPostgres.start();
@@ -36,7 +33,7 @@ public class RunningApp implements ParameterResolver {
                     "--spring.flyway.password=" + ThrowawayPostgres.PASSWORD,
                     "--exactum.home=" + home,
                     "--exactum.statement-limit-kb=64",
-                    "--spring.mail.port=" + MAIL_PORT,
+                    "--spring.mail.port=1",
                     "--db-scheduler.polling-interval=10m");
             context.getBean(PlayDays.class).practiseFrom(TODAY);
             world = new World(context);
@@ -69,14 +66,6 @@ public class RunningApp implements ParameterResolver {
             return new Started();
         } catch (Exception e) {
             throw new IllegalStateException(e);
-        }
-    }
-
-    private static int freePort() {
-        try {
-            return ThrowawayPostgres.freePort();
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
         }
     }
 

@@ -24,6 +24,7 @@ import java.util.concurrent.Executors;
 import org.jooq.DSLContext;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.mail.javamail.JavaMailSenderImpl;
 import org.subethamail.smtp.server.SMTPServer;
 
 /** Letters over real SMTP: each once, however often it is asked; none lost while nobody takes them. */
@@ -33,7 +34,7 @@ class SendMessagesTest {
     /** A mail server that takes everything. */
     private static final class Server implements AutoCloseable {
         private final List<MimeMessage> taken = new CopyOnWriteArrayList<>();
-        private final SMTPServer smtp = SMTPServer.port(RunningApp.MAIL_PORT)
+        private final SMTPServer smtp = SMTPServer.port(0)
                 .bindAddress(InetAddress.getLoopbackAddress())
                 .messageHandler((context, from, to, data) -> {
                     try {
@@ -45,8 +46,14 @@ class SendMessagesTest {
                 })
                 .build();
 
-        private Server() {
+        private final JavaMailSenderImpl mail;
+        private final int portBefore;
+
+        private Server(JavaMailSenderImpl mail) {
+            this.mail = mail;
+            portBefore = mail.getPort();
             smtp.start();
+            mail.setPort(smtp.getPortAllocated());
         }
 
         private List<MimeMessage> to(String address) throws Exception {
@@ -57,6 +64,7 @@ class SendMessagesTest {
 
         @Override
         public void close() {
+            mail.setPort(portBefore);
             smtp.stop();
         }
     }
@@ -77,7 +85,8 @@ class SendMessagesTest {
 
     @Test
     void without_a_server_letters_wait_and_then_go_once_with_paper_and_link(
-            World world, Outbox outbox, SendMessages send, PaymentLinks links, DSLContext db) throws Exception {
+            World world, Outbox outbox, SendMessages send, PaymentLinks links, DSLContext db, JavaMailSenderImpl mail)
+            throws Exception {
         Invoice invoice = aloneInTheOutbox(world, db);
         String address = message(outbox, invoice).address();
         send.sendAll();
@@ -85,7 +94,7 @@ class SendMessagesTest {
         assertThat(message(outbox, invoice).attempts()).isOne();
         assertThat(message(outbox, invoice).lastError()).isNotBlank();
         allMayBeTriedNow(db);
-        try (var server = new Server();
+        try (var server = new Server(mail);
                 var pool = Executors.newFixedThreadPool(3)) {
             for (var done : pool.invokeAll(List.of(send::sendAll, send::sendAll, send::sendAll))) done.get();
             send.sendAll();

@@ -81,6 +81,9 @@ class TwiceTest {
             String form = "key=%s&name=Twyla%%20Tarn&country=IE&currency=EUR".formatted(key(ada, "/customers/new"));
             for (var answer : atOnce(ada, "/customers", form))
                 assertThat(answer.statusCode()).isEqualTo(302);
+            assertThat(ada.post("/customers", form + "&email=twyla@lakeside.example")
+                            .body())
+                    .contains("reads otherwise there");
             assertThat(db.fetchCount(CUSTOMER, CUSTOMER.NAME.eq("Twyla Tarn"))).isOne();
         }
     }

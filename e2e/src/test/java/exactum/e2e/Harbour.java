@@ -9,7 +9,16 @@ import java.util.Map;
 final class Harbour {
     private Harbour() {}
 
-    static void signUp(Installation installation, Person person) {
+    /** All of the steps; answers the payment link that the customer was sent. */
+    static String billed(Installation installation, Person person) {
+        signUp(installation, person);
+        setUp(installation, person);
+        agree(installation, person);
+        bill(person);
+        return mailedLink(installation, person);
+    }
+
+    private static void signUp(Installation installation, Person person) {
         person.page.navigate(installation.firstUserAddress());
         person.look();
         person.fill("form", Map.of("name", "Nora Byrne", "login", "nora", "password", "harbour-lights"));
@@ -20,7 +29,7 @@ final class Harbour {
         person.look();
     }
 
-    static void setUp(Installation installation, Person person) {
+    private static void setUp(Installation installation, Person person) {
         Page page = person.page;
         page.navigate(installation.standinsAddress + "/processor");
         String key = page.locator("#key").textContent();
@@ -117,7 +126,7 @@ final class Harbour {
         assertThat(person.page.locator("#tax tbody")).containsText(code);
     }
 
-    static void agree(Installation installation, Person person) {
+    private static void agree(Installation installation, Person person) {
         Page page = person.page;
         page.navigate(installation.address + "/recurring/new");
         page.locator("[name=name]").fill("Summer berth");
@@ -148,7 +157,7 @@ final class Harbour {
         assertThat(page.locator("#found")).containsText("Écluse");
     }
 
-    static void bill(Person person) {
+    private static void bill(Person person) {
         person.page
                 .locator(".station", new Page.LocatorOptions().setHasText("Bill"))
                 .click();
@@ -161,7 +170,7 @@ final class Harbour {
         assertThat(person.page.locator("#progress")).containsText("Done");
     }
 
-    static String mailedLink(Installation installation, Person person) {
+    private static String mailedLink(Installation installation, Person person) {
         Page page = person.page;
         Installation.await("the message", () -> {
             page.navigate(installation.standinsAddress + "/mailbox?q=j.ecluse");

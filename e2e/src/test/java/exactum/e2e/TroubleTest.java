@@ -18,11 +18,7 @@ class TroubleTest {
     void trouble_is_named_and_nothing_is_lost_or_doubled() throws Exception {
         try (var installation = new Installation();
                 var person = new Person()) {
-            Harbour.signUp(installation, person);
-            Harbour.setUp(installation, person);
-            Harbour.agree(installation, person);
-            Harbour.bill(person);
-            String link = Harbour.mailedLink(installation, person);
+            String link = Harbour.billed(installation, person);
             brokenFilesStayOutside(installation, person);
             customersFromAFile(installation, person);
             keysAlone(installation, person);

@@ -14,11 +14,7 @@ class WholeLineTest {
     void one_euro_from_agreement_to_bank_line() throws Exception {
         try (var installation = new Installation();
                 var person = new Person()) {
-            Harbour.signUp(installation, person);
-            Harbour.setUp(installation, person);
-            Harbour.agree(installation, person);
-            Harbour.bill(person);
-            String link = Harbour.mailedLink(installation, person);
+            String link = Harbour.billed(installation, person);
             pay(person, link);
             bank(installation, person);
             follow(installation, person);

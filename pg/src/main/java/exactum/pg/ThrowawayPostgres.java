@@ -2,12 +2,14 @@ package exactum.pg;
 
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.net.BindException;
 import java.net.InetAddress;
 import java.net.ServerSocket;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Comparator;
 import java.util.List;
+import java.util.concurrent.ThreadLocalRandom;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.Stream;
 
@@ -71,10 +73,15 @@ public final class ThrowawayPostgres implements AutoCloseable {
         }
     }
 
-    /** A loopback port that was free a moment ago. */
+    /** A loopback port that was free a moment ago, below those that Linux gives to outgoing connections. */
     public static int freePort() throws IOException {
-        try (var socket = new ServerSocket(0, 1, InetAddress.getLoopbackAddress())) {
-            return socket.getLocalPort();
+        while (true) {
+            int port = ThreadLocalRandom.current().nextInt(20_000, 32_000);
+            try (var socket = new ServerSocket(port, 1, InetAddress.getLoopbackAddress())) {
+                return port;
+            } catch (BindException takenTryAnother) {
+                continue;
+            }
         }
     }
 }

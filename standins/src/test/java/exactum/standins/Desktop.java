@@ -10,6 +10,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Map;
+import java.util.concurrent.ThreadLocalRandom;
 import java.util.stream.Collectors;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.web.server.context.WebServerApplicationContext;
@@ -24,9 +25,7 @@ public final class Desktop implements AutoCloseable {
 
     public Desktop() throws IOException {
         home = Files.createTempDirectory("standins");
-        try (var socket = new java.net.ServerSocket(0)) {
-            smtpPort = socket.getLocalPort();
-        }
+        smtpPort = ThreadLocalRandom.current().nextInt(20_000, 32_000);
         open();
     }
 

@@ -35,11 +35,11 @@ public class KeepCustomer {
         return add(Ids.next(), typed);
     }
 
-    /** Adds a customer under an id; the same form sent again adds nobody. */
+    /** Adds a customer under an id; the same form sent again adds nobody, and another one under its id is refused. */
     @Transactional
     public Customer add(UUID id, CustomerDraft typed) {
-        Optional<Customer> before = customers.find(id).filter(c -> c.name().equals(typed.name()));
-        if (before.isPresent()) return before.get();
+        Optional<Customer> before = customers.find(id);
+        if (before.isPresent()) return same(before.get(), typed);
         CustomerDraft draft = typed.code().isEmpty() ? withCode(typed, customers.nextCode()) : typed;
         requireGood(draft);
         if (customers.insert(id, draft, clock.today())) {
@@ -48,10 +48,21 @@ public class KeepCustomer {
         }
         return customers
                 .find(id)
-                .filter(c -> c.name().equals(typed.name()))
+                .map(c -> same(c, typed))
                 .orElseThrow(() -> new Refusal(
                         "customer.duplicate",
                         "There is a customer with the code %s already. Nothing was kept.".formatted(draft.code())));
+    }
+
+    private static Customer same(Customer kept, CustomerDraft typed) {
+        boolean says = kept.name().equals(typed.name())
+                && typed.email().equals(kept.email() == null ? "" : kept.email())
+                && typed.address().equals(kept.address());
+        if (says) return kept;
+        throw new Refusal(
+                "customer.kept-otherwise",
+                "This form was kept already as %s, %s, and reads otherwise there. Nothing more was kept. Open that customer to change it."
+                        .formatted(kept.code(), kept.name()));
     }
 
     /** Changes a customer, unless somebody changed it since it was shown. */

@@ -87,6 +87,7 @@ public class SetUp {
 
     @Transactional
     public void addAccount(Account account) {
+        oneAtATime();
         if (account.code().isBlank() || account.name().isBlank())
             throw new Refusal("account.incomplete", "An account needs a code and a name. Nothing was kept.");
         if (setup.accounts().stream().anyMatch(a -> a.code().equals(account.code()))) {
@@ -100,6 +101,7 @@ public class SetUp {
     /** Adds a dated rate and ends the one before it on that day; no rate is ever edited. */
     @Transactional
     public void addTaxRate(TaxRate rate) {
+        oneAtATime();
         var sameCode = TAX_RATE.BUSINESS_ID.eq(Business.ID).and(TAX_RATE.CODE.eq(rate.code()));
         if (db.fetchExists(db.selectFrom(TAX_RATE).where(sameCode).and(TAX_RATE.VALID_FROM.ge(rate.validFrom())))) {
             throw new Refusal(
@@ -127,6 +129,7 @@ public class SetUp {
 
     @Transactional
     public UUID addTerms(String name, DueRule rule, String printed, boolean chosen) {
+        oneAtATime();
         if (chosen)
             db.update(TERMS)
                     .set(TERMS.CHOSEN, false)
@@ -178,6 +181,7 @@ public class SetUp {
     @Transactional
     public UUID addBankAccount(
             String name, Iban iban, String account, Money opening, LocalDate openedOn, String feedUrl) {
+        oneAtATime();
         if (setup.findBankAccount(iban).isPresent())
             throw new Refusal("bank.duplicate", "This account is set up already. Nothing was kept.");
         if (setup.bankAccounts().stream().anyMatch(b -> b.account().equals(account))) {
@@ -215,6 +219,7 @@ public class SetUp {
             String clearing,
             String feeAccount,
             FeeRule fees) {
+        oneAtATime();
         requireSecret(signingSecret);
         if (!address.matches("https?://[^\\s/]+(/\\S*)?"))
             throw new Refusal("processor.address", "“%s” is not an address. Nothing was kept.".formatted(address));
@@ -251,6 +256,15 @@ public class SetUp {
                 .and(PROCESSOR_ACCOUNT.ID.eq(id))
                 .execute();
         audit.record("changed a processor’s keys", setup.processor(id).name());
+    }
+
+    /** What is looked up before it is added stays true until it is added. */
+    private void oneAtATime() {
+        db.select(BUSINESS.ID)
+                .from(BUSINESS)
+                .where(BUSINESS.ID.eq(Business.ID))
+                .forUpdate()
+                .fetch();
     }
 
     private static void requireSecret(String signingSecret) {

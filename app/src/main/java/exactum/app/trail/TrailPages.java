@@ -85,6 +85,7 @@ class TrailPages {
         var listed = invoices.list(q, state, due, clock.today(), SHOWN);
         model.addAttribute("due", due);
         model.addAttribute("invoices", listed);
+        model.addAttribute("more", listed.size() == SHOWN);
         model.addAttribute("sums", invoices.sums(clock.today()));
         model.addAttribute("q", q);
         model.addAttribute("state", state);
