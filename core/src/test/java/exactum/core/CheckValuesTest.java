@@ -4,11 +4,15 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import exactum.core.document.Line;
+import exactum.core.document.PriceMode;
 import exactum.core.document.TaxRate;
+import exactum.core.document.TaxedLine;
 import exactum.core.document.Totals;
+import exactum.core.ledger.AccountCode;
 import exactum.core.money.FeeRule;
 import exactum.core.money.Money;
 import exactum.core.money.Split;
+import exactum.core.money.UnitPrice;
 import exactum.core.terms.DueRule;
 import exactum.core.typed.TypedAmount;
 import java.math.BigDecimal;
@@ -29,11 +33,13 @@ class CheckValuesTest {
     }
 
     private static TaxRate percent(String percent) {
-        return new TaxRate("t", "VAT", new BigDecimal(percent), LocalDate.of(2020, 1, 1), null, "the example");
+        return TaxRate.standard("t", "VAT", new BigDecimal(percent), LocalDate.of(2020, 1, 1), null, "the example");
     }
 
-    private static Line line(String quantity, String price, String percent) {
-        return new Line("x", TypedAmount.parse(quantity), "piece", eur(price), percent(percent), "4000");
+    private static TaxedLine line(String quantity, String price, String percent) {
+        Line line = Line.of(
+                "x", TypedAmount.parse(quantity), "piece", UnitPrice.of("EUR", price), "t", new AccountCode("4000"));
+        return new TaxedLine(line, percent(percent));
     }
 
     @ParameterizedTest(name = "a sale of {0} costs {1}")
@@ -62,6 +68,14 @@ class CheckValuesTest {
     void a_line_with_tax_on_top(String quantity, String price, String percent, String gross) {
         assertThat(Totals.of(EUR, List.of(line(quantity, price, percent))).gross())
                 .isEqualTo(eur(gross));
+    }
+
+    @Test
+    void twelve_at_85_with_10_percent_inside_are_927_27_and_92_73() {
+        Totals totals = Totals.of(EUR, PriceMode.TAX_INCLUDED, List.of(line("12", "85.00", "10")), List.of());
+        assertThat(totals.gross()).isEqualTo(eur("1020.00"));
+        assertThat(totals.net()).isEqualTo(eur("927.27"));
+        assertThat(totals.tax()).isEqualTo(eur("92.73"));
     }
 
     @Test
@@ -147,7 +161,7 @@ class CheckValuesTest {
     /** Tax is rounded once a rate, so the sum of documents of one line may differ from one document of all lines. */
     @Test
     void tax_is_rounded_once_a_rate_and_never_a_line() {
-        var lines = new ArrayList<Line>();
+        var lines = new ArrayList<TaxedLine>();
         for (int i = 0; i < 10; i++) lines.add(line("1", "12.53", "19"));
         assertThat(Totals.of(EUR, lines).tax()).isEqualTo(eur("23.81"));
         Money alone = Totals.of(EUR, lines.subList(0, 1)).tax();

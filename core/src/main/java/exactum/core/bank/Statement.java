@@ -27,6 +27,11 @@ public record Statement(
         Money closing,
         List<StatementLine> lines) {
 
+    /**
+     * The statement as it was read.
+     *
+     * @throws Refusal if it mixes currencies or does not add up
+     */
     public Statement {
         lines = List.copyOf(lines);
         Money reached = opening;
@@ -42,18 +47,5 @@ public record Statement(
                     "The statement does not add up: %s and its lines make %s, but it ends at %s. Nothing was stored. Ask the bank for it again."
                             .formatted(opening.text(), reached.text(), closing.text()));
         }
-    }
-
-    /**
-     * Refuses a statement that does not start where the last one ended.
-     *
-     * @param lastClosing the closing balance of the statement before, or the account's opening balance
-     */
-    public void requireContinues(Money lastClosing) {
-        if (opening.equals(lastClosing)) return;
-        throw new Refusal(
-                "statement.does-not-continue",
-                "The statement starts at %s but the last one ended at %s. Nothing was stored. Import the missing statement first."
-                        .formatted(opening.text(), lastClosing.text()));
     }
 }

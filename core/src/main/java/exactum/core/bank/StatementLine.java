@@ -13,6 +13,7 @@ import java.time.LocalDate;
  * @param endToEndId the payer's end-to-end reference, or empty
  * @param counterparty the other party's name, or empty
  * @param remittance what the payer wrote, or empty
+ * @param structuredReference the creditor's reference that the payer gave (ISO 11649 or other), or empty
  * @param bankCode the ISO bank transaction code as {@code PMNT/RCDT/ESCT}, or empty
  */
 public record StatementLine(
@@ -23,4 +24,5 @@ public record StatementLine(
         String endToEndId,
         String counterparty,
         String remittance,
+        String structuredReference,
         String bankCode) {}

@@ -1,116 +1,133 @@
 package exactum.core.ledger;
 
-import exactum.core.ledger.Entry.Event;
-import exactum.core.money.Money;
+import exactum.core.ids.BankAccountId;
+import exactum.core.ids.BankLineId;
+import exactum.core.ids.CustomerId;
+import exactum.core.ids.DocumentId;
+import exactum.core.ids.EntryId;
+import exactum.core.ids.MatchId;
+import exactum.core.ids.NewIds;
+import exactum.core.ids.PayoutId;
+import exactum.core.money.Valued;
 import java.time.LocalDate;
-import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 
-/** The postings of every event (accrual, by common practice; no published source). */
-public record Bookings(Accounts accounts) {
+/**
+ * The entries of events that settle nothing: what was issued, what the bank and the processor said, and what a part of
+ * that turned out to be. Accrual, by common practice; no published source.
+ *
+ * @param accounts the accounts by their parts
+ * @param ids where entries get their ids from
+ */
+public record Bookings(Accounts accounts, NewIds ids) {
 
     /**
-     * An invoice, on its own date: receivable against income by account and output tax.
+     * What a document books to an income or deposit account.
      *
-     * @param incomeByAccount net by income account; accounts with a zero sum are left out
+     * @param account where
+     * @param net without tax
+     * @param tags of its lines
+     */
+    public record Income(AccountCode account, Valued net, List<String> tags) {}
+
+    /**
+     * An invoice on its own date, whenever it was made: receivable against income and output tax.
+     *
+     * @param incomes in any order; those that come to nothing are left out
+     * @param tax all of it, with its worth
      */
     public Entry invoiceIssued(
-            LocalDate invoiceDate,
-            UUID invoice,
-            String number,
-            UUID customer,
-            Money gross,
-            Money tax,
-            Map<String, Money> incomeByAccount) {
-        var postings = new ArrayList<Posting>();
-        postings.add(new Posting(accounts.receivables(), gross, customer, invoice));
-        incomeByAccount.forEach((account, net) -> {
-            if (!net.isZero()) postings.add(new Posting(account, net.negated(), null, invoice));
-        });
-        if (!tax.isZero()) postings.add(new Posting(accounts.outputTax(), tax.negated(), null, invoice));
-        return new Entry(invoiceDate, Event.INVOICE_ISSUED, invoice, "Invoice " + number, postings);
-    }
-
-    /**
-     * A card sale when it is captured: the gross clears the receivable and sits at the processor, less the fee that
-     * the processor states with the sale.
-     *
-     * @param fee zero if the processor states it only with the payout
-     */
-    public Entry cardSale(
-            LocalDate capturedOn,
-            UUID receipt,
-            String number,
-            UUID customer,
-            UUID invoice,
-            Money gross,
-            Money fee,
-            String clearing,
-            String fees) {
-        var postings = new ArrayList<Posting>();
-        postings.add(new Posting(clearing, gross, null, null));
-        postings.add(new Posting(accounts.receivables(), gross.negated(), customer, invoice));
-        if (!fee.isZero()) {
-            postings.add(new Posting(fees, fee, null, null));
-            postings.add(new Posting(clearing, fee.negated(), null, null));
-        }
-        return new Entry(capturedOn, Event.CARD_SALE, receipt, "Card payment of invoice " + number, postings);
-    }
-
-    /** A transfer when its bank line is there: the bank against the receivable. */
-    public Entry transferReceived(
-            LocalDate bookedOn, UUID receipt, String number, UUID customer, UUID invoice, Money amount, String bank) {
-        return new Entry(
-                bookedOn,
-                Event.TRANSFER_RECEIVED,
-                receipt,
-                "Transfer for invoice " + number,
-                List.of(
-                        new Posting(bank, amount, null, null),
-                        new Posting(accounts.receivables(), amount.negated(), customer, invoice)));
-    }
-
-    /** A payout when its bank line is there: the bank against the clearing account. */
-    public Entry payoutLanded(
-            LocalDate bookedOn, UUID payout, String reference, Money net, String bank, String clearing) {
-        return twoSided(bookedOn, Event.PAYOUT_LANDED, payout, "Payout " + reference, bank, clearing, net);
-    }
-
-    /** A fee that a payout holds and the books did not have. */
-    public Entry processorFee(LocalDate on, UUID source, String words, Money fee, String fees, String clearing) {
-        return twoSided(on, Event.PROCESSOR_FEE, source, words, fees, clearing, fee);
-    }
-
-    /**
-     * What the bank takes for itself.
-     *
-     * @param charge positive
-     */
-    public Entry bankCharge(LocalDate bookedOn, UUID bankLine, String words, Money charge, String bank) {
-        return twoSided(bookedOn, Event.BANK_CHARGE, bankLine, words, accounts.bankCharges(), bank, charge);
+            DocumentId document, String number, CustomerId customer, LocalDate date, List<Income> incomes, Valued tax) {
+        EntryWriter entry = writer(Event.INVOICE_ISSUED, document.value(), date, "Invoice " + number);
+        Valued gross = tax;
+        for (Income income : incomes) gross = gross.plus(income.net());
+        entry.debit(accounts.of(AccountRole.RECEIVABLES), gross, customer, document);
+        for (Income income : incomes) entry.credit(income.account(), income.net(), null, document, income.tags());
+        return entry.credit(accounts.of(AccountRole.OUTPUT_TAX), tax, null, document)
+                .done()
+                .orElseThrow();
     }
 
     /** What a bank account held when the books were opened. */
-    public Entry openingBalance(LocalDate openedOn, UUID bankAccount, String name, Money balance, String bank) {
-        return twoSided(
-                openedOn,
-                Event.OPENING_BALANCE,
-                bankAccount,
-                "Opening balance of " + name,
-                bank,
-                accounts.equity(),
-                balance);
+    public Entry openingBalance(
+            BankAccountId account, String name, LocalDate openedOn, Valued balance, AccountCode bank) {
+        return writer(Event.OPENING_BALANCE, account.value(), openedOn, "Opening balance of " + name)
+                .debit(bank, balance)
+                .credit(accounts.of(AccountRole.OPENING), balance)
+                .done()
+                .orElseThrow();
     }
 
-    private static Entry twoSided(
-            LocalDate on, Event event, UUID source, String memo, String debit, String credit, Money sum) {
-        return new Entry(
-                on,
-                event,
-                source,
-                memo,
-                List.of(new Posting(debit, sum, null, null), new Posting(credit, sum.negated(), null, null)));
+    /** A bank line as it is read: the bank against unplaced money. */
+    public Entry bankLineRead(BankLineId line, String words, LocalDate bookedOn, Valued amount, AccountCode bank) {
+        return writer(Event.BANK_LINE_READ, line.value(), bookedOn, "Bank line: " + words)
+                .debit(bank, amount)
+                .credit(accounts.of(AccountRole.UNPLACED), amount)
+                .done()
+                .orElseThrow();
+    }
+
+    /** A payout as it is read: what the processor sends leaves its clearing account and is on its way. */
+    public Optional<Entry> payoutRead(
+            PayoutId payout,
+            String reference,
+            LocalDate salesOn,
+            Valued net,
+            AccountCode clearing,
+            AccountCode onTheWay) {
+        return writer(Event.PAYOUT_READ, payout.value(), salesOn, "Payout " + reference)
+                .debit(onTheWay, net)
+                .credit(clearing, net)
+                .done();
+    }
+
+    /** The fee that a processor states with a sale. */
+    public Entry processorFee(
+            UUID source, String words, LocalDate on, Valued fee, AccountCode fees, AccountCode clearing) {
+        return writer(Event.PROCESSOR_FEE, source, on, words)
+                .debit(fees, fee)
+                .credit(clearing, fee)
+                .done()
+                .orElseThrow();
+    }
+
+    /**
+     * A part of a line that turned out to be something that stands on an account: money that waited there, a charge, a
+     * fee, an own transfer. Nothing, where it stands on the line's own account already.
+     *
+     * @param from where the unexplained part of the line stands: unplaced money, or the clearing account of a payout
+     * @param part of the line, signed as the line
+     * @param to where the other side stands
+     * @param worth what the other side is worth; differs from the part's worth only between currencies
+     */
+    public Optional<Entry> lineMatched(
+            MatchId match, String words, LocalDate on, AccountCode from, Valued part, AccountCode to, Valued worth) {
+        EntryWriter entry = writer(Event.LINE_MATCHED, match.value(), on, words).debit(from, part);
+        if (!part.equals(worth)) entry.exchange(part, worth, accounts);
+        return entry.credit(to, worth).done();
+    }
+
+    /** A contested sale: its money is in dispute, the invoice stays paid. */
+    public Entry chargebackOpened(UUID chargeback, String words, LocalDate on, Valued amount, AccountCode clearing) {
+        return writer(Event.CHARGEBACK_OPENED, chargeback, on, words)
+                .debit(accounts.of(AccountRole.DISPUTED), amount)
+                .credit(clearing, amount)
+                .done()
+                .orElseThrow();
+    }
+
+    /** A contested sale that was won: its money is the processor’s to pay out again. */
+    public Entry chargebackWon(UUID chargeback, String words, LocalDate on, Valued amount, AccountCode clearing) {
+        return writer(Event.CHARGEBACK_WON, chargeback, on, words)
+                .debit(clearing, amount)
+                .credit(accounts.of(AccountRole.DISPUTED), amount)
+                .done()
+                .orElseThrow();
+    }
+
+    private EntryWriter writer(Event event, UUID source, LocalDate day, String memo) {
+        return new EntryWriter(new EntryId(ids.next()), event, source, day, memo);
     }
 }

@@ -1,48 +1,70 @@
 package exactum.core.matching;
 
+import exactum.core.ids.ClaimId;
+import exactum.core.ids.CustomerId;
+import exactum.core.ids.WaitingId;
 import exactum.core.money.Money;
 import exactum.core.problem.Bug;
 import java.util.List;
-import java.util.UUID;
+import java.util.stream.Collectors;
 
 /**
- * What we believe a bank line is, and why. Changes nothing until a person or a rule applies it.
+ * What we believe a line is, and why. Changes nothing until a person or a rule applies it.
  *
- * @param kind what it is
- * @param target the payout or invoice, or null for a bank charge
- * @param words what it is, named
- * @param amount what of the line it explains, signed as the line
- * @param remainder what of the line it leaves
+ * @param line what is left of the line
+ * @param parts what of it is explained, signed as the line
+ * @param remainder what of it is not
  * @param reasons in words, at least one
- * @param score 0 to 100; 100 is sure
+ * @param score 0 to 100
  */
-public record Proposal(
-        Kind kind, UUID target, String words, Money amount, Money remainder, List<String> reasons, int score) {
+public record Proposal(Money line, List<Part> parts, Money remainder, List<String> reasons, int score) {
 
-    /** What a bank line can be. */
-    public enum Kind {
-        PAYOUT("payout"),
-        TRANSFER("transfer"),
-        BANK_CHARGE("bank charge");
+    /** One part, with the words that name it. */
+    public sealed interface Part {
+        Money amount();
 
-        private final String words;
+        String words();
 
-        Kind(String words) {
-            this.words = words;
-        }
+        /** Settles an open item, in full, in part or less a discount. */
+        record ForClaim(ClaimId claim, CustomerId customer, String number, Money amount, String words)
+                implements Part {}
 
-        public String words() {
-            return words;
-        }
+        /** Is money that waited for the bank. */
+        record IsWaiting(WaitingId item, Money amount, String words) implements Part {}
+
+        /** Is a customer's, and settles nothing yet. */
+        record OnAccount(CustomerId customer, Money amount, String words) implements Part {}
+
+        /** Is a charge of the bank's. */
+        record BankCharge(Money amount, String words) implements Part {}
     }
+
+    /** Certain from here on. */
+    private static final int CERTAIN_FROM = 95;
+
+    private static final int LIKELY_FROM = 60;
 
     public Proposal {
+        parts = List.copyOf(parts);
         reasons = List.copyOf(reasons);
+        Money made = Money.sum(line.currency(), parts.stream().map(Part::amount).toList())
+                .plus(remainder);
+        if (!made.equals(line)) {
+            throw new Bug("parts and remainder make %s, not the line’s %s".formatted(made.plain(), line.plain()));
+        }
+        if (parts.isEmpty()) throw new Bug("a proposal must propose something");
         if (reasons.isEmpty()) throw new Bug("a proposal must say why");
+        if (score < 0 || score > 100) throw new Bug("a score is 0 to 100, not " + score);
     }
 
-    /** Whether it may be applied without a second look. */
-    public boolean isSure() {
-        return score == 100 && remainder.isZero();
+    /** How good it is; certain only if nothing is left over. */
+    public Grade grade() {
+        if (score >= CERTAIN_FROM && remainder.isZero()) return Grade.CERTAIN;
+        return score >= LIKELY_FROM ? Grade.LIKELY : Grade.LOOK;
+    }
+
+    /** What it is, in one line. */
+    public String words() {
+        return parts.stream().map(Part::words).collect(Collectors.joining(" and "));
     }
 }

@@ -19,8 +19,12 @@ public record FeeRule(BigDecimal percent, Money fixed) {
         BigDecimal exact = share.add(fixed.amount());
         Money fee = Money.rounded(gross.currency(), exact, Rounding.HALF_UP_PER_FEE);
         Working working = Working.on("Fee on a sale of " + gross.text())
-                .step("%s × %s %% = %s".formatted(gross.text(), plain(percent), plain(share)), "processor's price list")
-                .step("%s + %s = %s".formatted(plain(share), fixed.text(), plain(exact)), "fixed sum a sale")
+                .step(
+                        "%s × %s %% = %s".formatted(gross.text(), Decimals.plain(percent), Decimals.plain(share)),
+                        "processor's price list")
+                .step(
+                        "%s + %s = %s".formatted(Decimals.plain(share), fixed.text(), Decimals.plain(exact)),
+                        "fixed sum a sale")
                 .step("rounded to " + fee.text(), Rounding.HALF_UP_PER_FEE.words())
                 .done();
         return new Worked<>(fee, working);
@@ -28,11 +32,6 @@ public record FeeRule(BigDecimal percent, Money fixed) {
 
     /** The rule as it is printed: {@code 2.4 % + 0.25}. */
     public String text() {
-        return plain(percent) + " % + " + fixed.text();
-    }
-
-    private static String plain(BigDecimal number) {
-        BigDecimal stripped = number.stripTrailingZeros();
-        return (stripped.scale() < 0 ? stripped.setScale(0) : stripped).toPlainString();
+        return Decimals.plain(percent) + " % + " + fixed.text();
     }
 }

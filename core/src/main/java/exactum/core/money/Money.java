@@ -1,6 +1,7 @@
 package exactum.core.money;
 
 import java.math.BigDecimal;
+import java.math.MathContext;
 import java.math.RoundingMode;
 import java.util.Collection;
 import java.util.Currency;
@@ -13,6 +14,9 @@ import java.util.Currency;
  * @param minor the sum in minor units, such as cents
  */
 public record Money(Currency currency, long minor) implements Comparable<Money> {
+    /** The most that one document or payment may come to, in minor units, so that a hundred thousand of them add up exactly. */
+    public static final long MOST = 10_000_000_000_000L;
+
     public Money {
         if (currency.getDefaultFractionDigits() < 0) {
             throw new IllegalArgumentException(currency + " is not a currency that money is counted in");
@@ -72,6 +76,16 @@ public record Money(Currency currency, long minor) implements Comparable<Money> 
         return minor < 0 ? negated() : this;
     }
 
+    /** The smaller of the two, of the same currency. */
+    public Money min(Money other) {
+        return compareTo(other) <= 0 ? this : other;
+    }
+
+    /** The greater of the two, of the same currency. */
+    public Money max(Money other) {
+        return compareTo(other) >= 0 ? this : other;
+    }
+
     public Money withMinor(long otherMinor) {
         return new Money(currency, otherMinor);
     }
@@ -79,6 +93,16 @@ public record Money(Currency currency, long minor) implements Comparable<Money> 
     /** This sum times the factor, rounded to the minor unit at the named place. */
     public Money times(BigDecimal factor, Rounding rounding) {
         return rounded(currency, amount().multiply(factor), rounding);
+    }
+
+    /**
+     * The part of this that stands to it as the part to the whole, rounded at the named place; all of it for the whole.
+     * 0.38 of 2.38 is shared as 1.00 of 2.38: 0.16.
+     */
+    public Money share(Money part, Money whole, Rounding rounding) {
+        if (part.equals(whole)) return this;
+        BigDecimal exact = amount().multiply(part.amount()).divide(whole.amount(), MathContext.DECIMAL128);
+        return rounded(currency, exact, rounding);
     }
 
     /** A computed amount, rounded to the minor unit at the named place. */
@@ -105,11 +129,7 @@ public record Money(Currency currency, long minor) implements Comparable<Money> 
 
     /** Grouped, with the currency's decimals and a true minus: {@code −1,120.00}. */
     public String text() {
-        String plain = amount().abs().toPlainString();
-        int point = plain.indexOf('.');
-        var digits = new StringBuilder(plain);
-        for (int i = (point < 0 ? plain.length() : point) - 3; i > 0; i -= 3) digits.insert(i, ',');
-        return minor < 0 ? "\u2212" + digits : digits.toString();
+        return Decimals.grouped(amount());
     }
 
     /** With its currency in front: {@code € 1,120.00}, {@code £ 8.00}, {@code CHF 20.00}. */

@@ -9,7 +9,11 @@ public enum Rounding {
     /** The tax of one category and rate: base × rate, half away from zero (EN 16931-1, BR-CO-17). */
     HALF_UP_PER_TAX_GROUP(RoundingMode.HALF_UP, "half-up, once a tax rate"),
     /** A processor's fee: gross × percent + fixed, half away from zero (common practice, no source). */
-    HALF_UP_PER_FEE(RoundingMode.HALF_UP, "half-up, once a fee");
+    HALF_UP_PER_FEE(RoundingMode.HALF_UP, "half-up, once a fee"),
+    /** A discount or surcharge by percent, half away from zero (common practice, no source). */
+    HALF_UP_PER_ADJUSTMENT(RoundingMode.HALF_UP, "half-up, once a discount or surcharge"),
+    /** An amount turned into another currency, half away from zero (common practice, no source). */
+    HALF_UP_PER_EXCHANGE(RoundingMode.HALF_UP, "half-up, once an exchange");
 
     private final RoundingMode mode;
     private final String words;

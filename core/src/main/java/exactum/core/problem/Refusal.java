@@ -12,7 +12,7 @@ public final class Refusal extends RuntimeException {
         this.code = code;
     }
 
-    /** The stable code, such as {@code statement.does-not-continue}. */
+    /** The stable code, such as {@code statement.does-not-add-up}. */
     public String code() {
         return code;
     }

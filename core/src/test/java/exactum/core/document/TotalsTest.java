@@ -3,7 +3,9 @@ package exactum.core.document;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import exactum.core.ledger.AccountCode;
 import exactum.core.money.Money;
+import exactum.core.money.UnitPrice;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.Currency;
@@ -19,11 +21,27 @@ class TotalsTest {
     private static final Currency EUR = Currency.getInstance("EUR");
 
     private static TaxRate rate(String percent) {
-        return new TaxRate("r" + percent, "VAT", new BigDecimal(percent), LocalDate.of(2000, 1, 1), null, "test rate");
+        return TaxRate.standard(
+                "r" + percent, "VAT", new BigDecimal(percent), LocalDate.of(2000, 1, 1), null, "test rate");
     }
 
-    private static Line line(String quantity, String price, String percent) {
-        return new Line("thing", new BigDecimal(quantity), "piece", Money.of("EUR", price), rate(percent), "4000");
+    private static TaxedLine line(String quantity, String price, String percent) {
+        return line(quantity, price, percent, List.of());
+    }
+
+    private static TaxedLine line(String quantity, String price, String percent, List<Adjustment> adjustments) {
+        Line line = new Line(
+                null,
+                "thing",
+                new BigDecimal(quantity),
+                "piece",
+                UnitPrice.of("EUR", price),
+                adjustments,
+                "r" + percent,
+                new AccountCode("4000"),
+                List.of(),
+                null);
+        return new TaxedLine(line, rate(percent));
     }
 
     @Test
@@ -35,7 +53,7 @@ class TotalsTest {
                         line("2.5", "80.00", "19"),
                         line("1", "9.99", "7"),
                         line("1", "100.00", "0")));
-        assertThat(totals.lineNets()).extracting(Money::text).containsExactly("99.99", "200.00", "9.99", "100.00");
+        assertThat(totals.nets()).extracting(Money::text).containsExactly("99.99", "200.00", "9.99", "100.00");
         assertThat(totals.taxGroups())
                 .extracting(g -> g.base().text() + " " + g.tax().text())
                 .containsExactly("299.99 57.00", "9.99 0.70", "100.00 0.00");
@@ -68,6 +86,55 @@ class TotalsTest {
     }
 
     @Test
+    void tax_inside_the_prices_is_taken_out_once_a_rate() {
+        Totals totals = Totals.of(
+                EUR, PriceMode.TAX_INCLUDED, List.of(line("12", "85.00", "10"), line("1", "50.00", "0")), List.of());
+        assertThat(totals.taxGroups())
+                .extracting(g -> g.base().text() + " + " + g.tax().text())
+                .containsExactly("927.27 + 92.73", "50.00 + 0.00");
+        assertThat(totals.amounts()).extracting(Money::text).containsExactly("1,020.00", "50.00");
+        assertThat(totals.nets()).extracting(Money::text).containsExactly("927.27", "50.00");
+        assertThat(totals.gross()).isEqualTo(Money.of("EUR", "1070.00"));
+    }
+
+    @Test
+    void a_price_may_be_finer_than_a_cent_and_is_rounded_once_a_line() {
+        Totals totals = Totals.of(EUR, List.of(line("1000", "0.0342", "0"), line("3", "0.004999", "0")));
+        assertThat(totals.amounts()).extracting(Money::text).containsExactly("34.20", "0.01");
+        assertThatThrownBy(() -> UnitPrice.of("EUR", "0.0000001")).hasMessageContaining("at most 6 decimals");
+    }
+
+    @Test
+    void discounts_and_surcharges_of_a_line_are_taken_from_quantity_times_price() {
+        var five = new Adjustment(Adjustment.Kind.DISCOUNT, "Early bird", new BigDecimal("5"), null);
+        var delivery = new Adjustment(Adjustment.Kind.SURCHARGE, "Delivery", null, Money.of("EUR", "12.00"));
+        Totals totals = Totals.of(EUR, List.of(line("3", "33.33", "23", List.of(five, delivery))));
+        assertThat(totals.net()).isEqualTo(Money.of("EUR", "106.99"));
+        assertThat(totals.tax()).isEqualTo(Money.of("EUR", "24.61"));
+    }
+
+    /** 10 % of 300.00 is shared 20.00 and 10.00, as the lines are. */
+    @Test
+    void a_discount_of_the_document_is_shared_over_its_rates() {
+        var ten = new Adjustment(Adjustment.Kind.DISCOUNT, "Season", BigDecimal.TEN, null);
+        Totals totals = Totals.of(
+                EUR, PriceMode.PLUS_TAX, List.of(line("1", "200.00", "23"), line("1", "100.00", "0")), List.of(ten));
+        assertThat(totals.adjustments()).containsExactly(Money.of("EUR", "-30.00"));
+        assertThat(totals.taxGroups())
+                .extracting(g -> g.base().text() + " " + g.tax().text())
+                .containsExactly("180.00 41.40", "90.00 0.00");
+        assertThat(totals.nets()).extracting(Money::text).containsExactly("180.00", "90.00");
+    }
+
+    @Test
+    void a_line_of_text_counts_nothing() {
+        var text = new TaxedLine(Line.text("Berth 114, with thanks"), null);
+        Totals totals = Totals.of(EUR, List.of(text, line("1", "10.00", "23")));
+        assertThat(totals.nets()).extracting(Money::text).containsExactly("0.00", "10.00");
+        assertThat(totals.gross()).isEqualTo(Money.of("EUR", "12.30"));
+    }
+
+    @Test
     void sums_hold_for_whatever_lines() {
         var random = new SplittableRandom(16931);
         for (int i = 0; i < 1_000; i++) {
@@ -78,8 +145,14 @@ class TotalsTest {
                             BigDecimal.valueOf(random.nextLong(0, 99_999), 2).toPlainString(),
                             List.of("0", "7", "13.5", "23").get(n % 4)))
                     .toList();
-            Totals totals = Totals.of(EUR, lines);
-            assertThat(totals.net()).isEqualTo(Money.sum(EUR, totals.lineNets()));
+            PriceMode mode = random.nextBoolean() ? PriceMode.PLUS_TAX : PriceMode.TAX_INCLUDED;
+            Adjustment.Kind kind = random.nextBoolean() ? Adjustment.Kind.DISCOUNT : Adjustment.Kind.SURCHARGE;
+            var adjustment = new Adjustment(kind, "x", BigDecimal.valueOf(random.nextLong(1, 9_999), 2), null);
+            Totals totals = Totals.of(EUR, mode, lines, random.nextBoolean() ? List.of() : List.of(adjustment));
+            assertThat(totals.net()).isEqualTo(Money.sum(EUR, totals.nets()));
+            Money said = Money.sum(EUR, totals.amounts()).plus(Money.sum(EUR, totals.adjustments()));
+            assertThat(mode == PriceMode.PLUS_TAX ? totals.net() : totals.gross())
+                    .isEqualTo(said);
             assertThat(Money.sum(
                             EUR, totals.taxGroups().stream().map(TaxGroup::base).toList()))
                     .isEqualTo(totals.net());
@@ -100,9 +173,9 @@ class TotalsTest {
 
     @Test
     void the_rate_is_that_of_the_date() {
-        var before = new TaxRate(
+        var before = TaxRate.standard(
                 "std", "VAT", new BigDecimal("21"), LocalDate.of(2020, 9, 1), LocalDate.of(2021, 3, 1), "old");
-        var after = new TaxRate("std", "VAT", new BigDecimal("23"), LocalDate.of(2021, 3, 1), null, "new");
+        var after = TaxRate.standard("std", "VAT", new BigDecimal("23"), LocalDate.of(2021, 3, 1), null, "new");
         var rates = new TaxRates(List.of(before, after));
         assertThat(rates.on("std", LocalDate.of(2021, 2, 28))).isEqualTo(before);
         assertThat(rates.on("std", LocalDate.of(2021, 3, 1))).isEqualTo(after);

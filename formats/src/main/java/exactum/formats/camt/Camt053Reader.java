@@ -78,7 +78,7 @@ public final class Camt053Reader {
                             found.add(statement.build());
                             statement = null;
                         } else {
-                            statement.end(below(here), text.toString().strip());
+                            end(xml, statement, below(here), text.toString().strip());
                         }
                     }
                     text.setLength(0);
@@ -90,6 +90,17 @@ public final class Camt053Reader {
         if (found.isEmpty())
             throw new Refusal("statement.empty", "There is no statement in the file. Nothing was stored.");
         return List.copyOf(found);
+    }
+
+    /** What is wrong with an element is said with its place. */
+    private static void end(XMLStreamReader xml, StatementBuilder statement, String path, String text) {
+        try {
+            statement.end(path, text);
+        } catch (Refusal wrong) {
+            throw new Refusal(
+                    wrong.code(),
+                    "Line %d of the file: %s".formatted(xml.getLocation().getLineNumber(), wrong.sentence()));
+        }
     }
 
     private static void enter(XMLStreamReader xml, Deque<String> path) {

@@ -116,11 +116,20 @@ public final class Camt053Writer {
             close();
             close();
         }
-        if (!line.remittance().isEmpty()) {
+        if (!line.remittance().isEmpty() || !line.structuredReference().isEmpty()) {
             open("RmtInf");
-            text("Ustrd", line.remittance());
+            if (!line.remittance().isEmpty()) text("Ustrd", line.remittance());
+            if (!line.structuredReference().isEmpty()) structured(line.structuredReference());
             close();
         }
+        close();
+        close();
+    }
+
+    private void structured(String reference) throws XMLStreamException {
+        open("Strd");
+        open("CdtrRefInf");
+        text("Ref", reference);
         close();
         close();
     }

@@ -15,6 +15,7 @@ final class EntryBuilder {
     private String bankReference = "";
     private String endToEndId = "";
     private String counterparty = "";
+    private String structuredReference = "";
     private String information = "";
     private final StringBuilder remittance = new StringBuilder();
     private final StringBuilder bankCode = new StringBuilder();
@@ -35,6 +36,7 @@ final class EntryBuilder {
                 counterparty = first(counterparty, text);
             case "NtryDtls/TxDtls/RmtInf/Ustrd" ->
                 remittance.append(remittance.isEmpty() ? "" : " ").append(text);
+            case "NtryDtls/TxDtls/RmtInf/Strd/CdtrRefInf/Ref" -> structuredReference = first(structuredReference, text);
             case "AddtlNtryInf" -> information = text;
             default -> {}
         }
@@ -58,6 +60,7 @@ final class EntryBuilder {
                 endToEndId,
                 counterparty,
                 remittance.isEmpty() ? information : remittance.toString(),
+                structuredReference,
                 bankCode.toString());
     }
 

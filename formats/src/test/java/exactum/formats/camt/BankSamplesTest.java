@@ -200,6 +200,7 @@ class BankSamplesTest {
                         "E" + i,
                         words[random.nextInt(words.length)],
                         words[1 + random.nextInt(words.length - 1)],
+                        random.nextBoolean() ? "RF18539007547034" : "",
                         "PMNT/RCDT/ESCT"));
             }
             var statement = new Statement(

@@ -37,9 +37,10 @@ class Camt053Test {
                             "PO-7",
                             "Card & Co",
                             "PAYOUT <PO-7>",
+                            "RF18539007547034",
                             "PMNT/RCDT/ESCT"),
                     new StatementLine(
-                            DAY, DAY, Money.of("EUR", "-3.50"), "B2", "", "", "ACCOUNT FEE", "PMNT/MDOP/CHRG")));
+                            DAY, DAY, Money.of("EUR", "-3.50"), "B2", "", "", "ACCOUNT FEE", "", "PMNT/MDOP/CHRG")));
 
     private static byte[] written() {
         var out = new ByteArrayOutputStream();
@@ -114,7 +115,8 @@ class Camt053Test {
                 .hasMessageContaining("does not add up");
         assertThatThrownBy(() -> read(good.replace(">1152.09<", ">1152,09<")))
                 .isInstanceOf(Refusal.class)
-                .hasMessageContaining("is not an amount");
+                .hasMessageMatching(
+                        "Line \\d+ of the file: “1152,09 EUR” in the statement is not an amount. Nothing was stored.");
         assertThatThrownBy(() -> read(good.replaceAll("<Id>S-87</Id>", "")))
                 .isInstanceOf(Refusal.class)
                 .hasMessageContaining("lacks its identifier");

@@ -1,0 +1,17 @@
+package exactum.core.ids;
+
+import java.util.UUID;
+
+/** An account of ours at a bank. */
+public record BankAccountId(UUID value) implements Id {
+
+    /** Reads what {@link #toString()} wrote; an {@link IllegalArgumentException} for anything else. */
+    public static BankAccountId valueOf(String text) {
+        return new BankAccountId(UUID.fromString(text));
+    }
+
+    @Override
+    public String toString() {
+        return value.toString();
+    }
+}

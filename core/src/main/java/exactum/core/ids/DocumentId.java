@@ -1,0 +1,17 @@
+package exactum.core.ids;
+
+import java.util.UUID;
+
+/** A document: quote, invoice, credit note or cash sale, draft or issued. */
+public record DocumentId(UUID value) implements Id {
+
+    /** Reads what {@link #toString()} wrote; an {@link IllegalArgumentException} for anything else. */
+    public static DocumentId valueOf(String text) {
+        return new DocumentId(UUID.fromString(text));
+    }
+
+    @Override
+    public String toString() {
+        return value.toString();
+    }
+}

@@ -1,0 +1,17 @@
+package exactum.core.ids;
+
+import java.util.UUID;
+
+/** An entry of the ledger. */
+public record EntryId(UUID value) implements Id {
+
+    /** Reads what {@link #toString()} wrote; an {@link IllegalArgumentException} for anything else. */
+    public static EntryId valueOf(String text) {
+        return new EntryId(UUID.fromString(text));
+    }
+
+    @Override
+    public String toString() {
+        return value.toString();
+    }
+}

@@ -1,0 +1,17 @@
+package exactum.core.ids;
+
+import java.util.UUID;
+
+/** A means: what settles claims. */
+public record MeansId(UUID value) implements Id {
+
+    /** Reads what {@link #toString()} wrote; an {@link IllegalArgumentException} for anything else. */
+    public static MeansId valueOf(String text) {
+        return new MeansId(UUID.fromString(text));
+    }
+
+    @Override
+    public String toString() {
+        return value.toString();
+    }
+}

@@ -1,0 +1,17 @@
+package exactum.core.ids;
+
+import java.util.UUID;
+
+/** A message to a customer. */
+public record MessageId(UUID value) implements Id {
+
+    /** Reads what {@link #toString()} wrote; an {@link IllegalArgumentException} for anything else. */
+    public static MessageId valueOf(String text) {
+        return new MessageId(UUID.fromString(text));
+    }
+
+    @Override
+    public String toString() {
+        return value.toString();
+    }
+}

@@ -1,0 +1,2 @@
+/** Identifiers as types. */
+package exactum.core.ids;

@@ -1,0 +1,29 @@
+package exactum.core.ledger;
+
+/**
+ * The code of an account in a chart, such as {@code 1100}.
+ *
+ * @param value one to twenty letters, digits, dots or dashes
+ */
+public record AccountCode(String value) implements Comparable<AccountCode> {
+    public AccountCode {
+        if (!value.matches("[\\p{Alnum}][\\p{Alnum}.-]{0,19}")) {
+            throw new IllegalArgumentException("“" + value + "” is not the code of an account");
+        }
+    }
+
+    /** Reads what {@link #toString()} wrote. */
+    public static AccountCode valueOf(String text) {
+        return new AccountCode(text);
+    }
+
+    @Override
+    public int compareTo(AccountCode other) {
+        return value.compareTo(other.value);
+    }
+
+    @Override
+    public String toString() {
+        return value;
+    }
+}
