@@ -25,7 +25,7 @@ public final class Codegen {
         Path migrations = Path.of(arguments[0]);
         Path output = Path.of(arguments[1]);
         Path stamp = output.resolve(".migrations.sha256");
-        String hash = hash(migrations) + " jooq " + org.jooq.Constants.FULL_VERSION;
+        String hash = hash(migrations) + " jooq " + org.jooq.Constants.FULL_VERSION + " " + ForcedTypes.stamp();
         if (Files.exists(stamp) && Files.readString(stamp).equals(hash)) return;
         Logger.getLogger("").setLevel(Level.WARNING);
         try (var postgres = ThrowawayPostgres.start()) {
@@ -54,12 +54,16 @@ public final class Codegen {
                                 .withInputSchema("public")
                                 .withIncludeRoutines(false)
                                 .withExcludes("flyway_schema_history|scheduled_tasks|spring_session.*")
-                                .withOutputSchemaToDefault(true))
+                                .withOutputSchemaToDefault(true)
+                                .withForcedTypes(ForcedTypes.all()))
                         .withGenerate(new Generate()
                                 .withRecords(true)
                                 .withPojos(false)
                                 .withDaos(false)
                                 .withFluentSetters(true)
+                                .withImplicitJoinPathsToOne(false)
+                                .withImplicitJoinPathsToMany(false)
+                                .withImplicitJoinPathsManyToMany(false)
                                 .withGeneratedAnnotation(false))
                         .withTarget(new Target()
                                 .withPackageName(packageName)

@@ -61,6 +61,20 @@ public final class ThrowawayPostgres implements AutoCloseable {
         return cluster.url(name);
     }
 
+    /** Keeps what the database holds under a name, for others to begin from. Nothing may be writing to it meanwhile. */
+    public void keep(String url, String template) {
+        cluster.copyDatabase(name(url), template, OWNER);
+    }
+
+    /** Puts the database back to what was kept under the name; whoever is connected to it is cut off. */
+    public void begin(String url, String template) {
+        cluster.copyDatabase(template, name(url), OWNER);
+    }
+
+    private static String name(String url) {
+        return url.substring(url.lastIndexOf('/') + 1);
+    }
+
     @Override
     public synchronized void close() {
         if (closed) return;

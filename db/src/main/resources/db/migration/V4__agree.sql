@@ -3,6 +3,7 @@ create table tax_rate (
     business_id int not null references business,
     id uuid not null,
     code text not null,
+    category text not null check (category in ('S', 'Z', 'E', 'AE', 'O')),
     name text not null,
     percent numeric(7, 4) not null check (percent >= 0 and percent < 100),
     valid_from date not null,
@@ -33,7 +34,7 @@ create table catalogue_item (
     code text not null,
     name text not null,
     unit text not null,
-    price_minor bigint not null,
+    price numeric(18, 6) not null,
     currency char(3) not null,
     tax_code text not null,
     income_account text not null,
@@ -70,13 +71,18 @@ create table processor_account (
     currency char(3) not null,
     clearing_account text not null,
     fee_account text not null,
+    payouts_account text not null,
     fee_percent numeric(7, 4) not null,
     fee_fixed_minor bigint not null,
     payouts_read_to text,
     primary key (business_id, id),
+    unique (business_id, name),
     foreign key (business_id, clearing_account) references account,
-    foreign key (business_id, fee_account) references account
+    foreign key (business_id, fee_account) references account,
+    foreign key (business_id, payouts_account) references account
 );
+-- A notice names the processor alone; the business is that of the row.
+create unique index processor_account_id on processor_account (id);
 
 create table number_series (
     business_id int not null references business,
@@ -109,12 +115,12 @@ create table customer (
     tax_number text,
     revision int not null default 1,
     created_on date not null,
-    search text not null generated always as
-        (fold(code || ' ' || name || ' ' || coalesce(email, '') || ' ' || address || ' ' || coalesce(tax_number, ''))) stored,
+    search text not null,
     primary key (business_id, id),
     unique (business_id, code)
 );
 create index on customer using gin (search gin_trgm_ops);
+create index on customer (business_id, name);
 
 create table customer_import (
     business_id int not null references business,
@@ -140,6 +146,7 @@ create table recurring_invoice (
     coverage text not null,
     made_days_before int not null check (made_days_before between 0 and 120),
     terms_id uuid not null,
+    price_mode text not null check (price_mode in ('plus tax', 'tax included')),
     their_reference text,
     memo text,
     currency char(3) not null,
@@ -147,6 +154,7 @@ create table recurring_invoice (
     next_index int not null default 0,
     next_date date,
     next_make_on date,
+    search text not null,
     revision int not null default 1,
     created_at timestamptz not null default now(),
     primary key (business_id, id),
@@ -157,28 +165,26 @@ create table recurring_invoice (
 create index on recurring_invoice (business_id, next_make_on) where state = 'active';
 create index on recurring_invoice (business_id, customer_id);
 
+-- The one line shape, shared with documents. A line without price is text only.
 create table recurring_line (
     business_id int not null,
     recurring_id uuid not null,
     line_no smallint not null,
     item_id uuid,
     description text not null,
-    quantity numeric(18, 6) not null,
+    quantity numeric(18, 6),
     unit text not null,
-    price_minor bigint not null,
-    tax_code text not null,
-    income_account text not null,
+    price numeric(18, 6),
+    adjustments jsonb,
+    tax_code text,
+    income_account text,
+    tags text[],
+    period_from date,
+    period_until date,
     primary key (business_id, recurring_id, line_no),
     foreign key (business_id, recurring_id) references recurring_invoice,
-    foreign key (business_id, income_account) references account
-);
-
--- Typing is never lost: what stands on a form that is not kept yet, one row a person and form.
-create table form_draft (
-    business_id int not null references business,
-    login text not null,
-    form text not null,
-    fields jsonb not null,
-    saved_at timestamptz not null default now(),
-    primary key (business_id, login, form)
+    foreign key (business_id, income_account) references account,
+    foreign key (business_id, item_id) references catalogue_item,
+    check ((price is null) = (quantity is null)),
+    check (price is null or (tax_code is not null and income_account is not null))
 );

@@ -1,0 +1,86 @@
+-- The installation, who may sign in, the businesses and who works for which.
+-- Every table that grows leads with the business; ids are time-ordered UUIDs made by the application.
+create extension if not exists pg_trgm;
+
+alter default privileges in schema public grant select, insert, update, delete on tables to exactum_app;
+grant usage on schema public to exactum_app;
+
+-- What is written once and never edited, by nobody.
+create function is_final() returns trigger language plpgsql as $$
+begin
+    raise exception '% is never edited', tg_table_name using errcode = 'check_violation';
+end $$;
+
+create table installation (
+    only_row boolean primary key default true check (only_row),
+    test boolean not null default false,
+    business_date date,
+    advancing_to date,
+    advancing_problem text,
+    check (business_date is null or test)
+);
+insert into installation default values;
+
+create table app_user (
+    id uuid primary key,
+    login text not null unique,
+    name text not null,
+    password_hash text not null,
+    single_keys boolean not null default true,
+    created_at timestamptz not null default now()
+);
+
+create table first_user_ticket (
+    digest bytea primary key,
+    expires_at timestamptz not null,
+    used_at timestamptz
+);
+
+-- The code is the business's place in every address.
+create table business (
+    id int primary key check (id > 0),
+    code text not null unique check (code ~ '^[a-z][a-z0-9]*(-[a-z0-9]+)*$' and length(code) <= 40),
+    legal_name text not null,
+    sender_name text not null,
+    statement_name text not null,
+    address text not null,
+    country char(2) not null,
+    tax_number text not null,
+    currency char(3) not null,
+    time_zone text not null,
+    mail_from text not null,
+    brand_colour text not null check (brand_colour ~ '^#[0-9a-f]{6}$'),
+    brand_accent text not null check (brand_accent ~ '^#[0-9a-f]{6}$'),
+    brand_typeface text not null check (brand_typeface in ('plain', 'book')),
+    revision int not null default 1
+);
+
+create table membership (
+    business_id int not null references business,
+    user_id uuid not null references app_user,
+    role text not null check (role in ('administrator', 'auditor')),
+    primary key (business_id, user_id)
+);
+create index on membership (user_id);
+
+create table audit_record (
+    business_id int not null references business,
+    id uuid not null,
+    recorded_at timestamptz not null default now(),
+    who text not null,
+    what text not null,
+    subject text not null,
+    primary key (business_id, id)
+);
+create trigger audit_is_final before update or delete on audit_record for each statement execute function is_final();
+revoke update, delete, truncate on audit_record from exactum_app;
+
+-- Typing is never lost: what stands on a form that is not saved yet, one row a person and form.
+create table form_draft (
+    business_id int not null references business,
+    login text not null,
+    form text not null,
+    fields jsonb not null,
+    saved_at timestamptz not null default now(),
+    primary key (business_id, login, form)
+);

@@ -1,0 +1,156 @@
+-- What is said, and what is owed by it.
+create table document (
+    business_id int not null references business,
+    id uuid not null,
+    kind text not null check (kind in ('quote', 'invoice', 'credit note', 'cash sale')),
+    state text not null check (state in ('draft', 'issued', 'void')),
+    series text,
+    number text,
+    customer_id uuid not null,
+    document_date date not null,
+    currency char(3) not null,
+    price_mode text not null check (price_mode in ('plus tax', 'tax included')),
+    net_minor bigint not null,
+    tax_minor bigint not null,
+    gross_minor bigint not null,
+    own_gross_minor bigint not null,
+    rate numeric(18, 8),
+    rate_source text,
+    adjustments jsonb,
+    terms_id uuid,
+    terms_printed text not null,
+    seller jsonb,
+    buyer jsonb,
+    layout_version int,
+    period_from date,
+    period_until date,
+    their_reference text,
+    memo text,
+    origin text not null check (origin in ('recurring', 'by hand', 'credited document', 'return', 'quote')),
+    origin_id uuid,
+    run_id uuid,
+    prepaid_minor bigint not null default 0,
+    use_credit boolean not null default false,
+    revision int not null default 1,
+    made_by text not null,
+    made_at timestamptz not null default now(),
+    search text not null,
+    primary key (business_id, id),
+    unique (business_id, number),
+    foreign key (business_id, customer_id) references customer,
+    foreign key (business_id, terms_id) references terms,
+    check ((state = 'draft') = (number is null)),
+    check (state = 'draft' or (seller is not null and buyer is not null and layout_version is not null and series is not null))
+);
+create index on document (business_id, customer_id, document_date);
+create index on document (business_id, origin_id) where origin_id is not null;
+create index on document (business_id, document_date, number);
+create index on document (business_id) where state = 'draft';
+create index document_number_key on document (business_id, lower(replace(number, '-', ''))) where number is not null;
+create index on document using gin (search gin_trgm_ops);
+
+-- The one line shape, as it was issued: with the rate of its document's date and what it came to.
+create table document_line (
+    business_id int not null,
+    document_id uuid not null,
+    line_no smallint not null,
+    item_id uuid,
+    description text not null,
+    quantity numeric(18, 6),
+    unit text not null,
+    price numeric(18, 6),
+    adjustments jsonb,
+    tax_code text,
+    tax_category text,
+    tax_name text,
+    tax_percent numeric(7, 4),
+    tax_source text,
+    income_account text,
+    tags text[],
+    period_from date,
+    period_until date,
+    credited_line smallint,
+    amount_minor bigint not null,
+    net_minor bigint not null,
+    primary key (business_id, document_id, line_no),
+    foreign key (business_id, document_id) references document,
+    check ((price is null) = (quantity is null)),
+    check (price is null or (tax_code is not null and income_account is not null))
+);
+
+create table document_tax (
+    business_id int not null,
+    document_id uuid not null,
+    tax_code text not null,
+    tax_category text not null,
+    tax_name text not null,
+    tax_percent numeric(7, 4) not null,
+    tax_source text not null,
+    base_minor bigint not null,
+    tax_minor bigint not null,
+    primary key (business_id, document_id, tax_code, tax_percent),
+    foreign key (business_id, document_id) references document
+);
+
+-- Each date of a recurring invoice is billed at most once, whoever runs it, however often.
+create table occurrence (
+    business_id int not null,
+    recurring_id uuid not null,
+    occurrence_date date not null,
+    document_id uuid not null,
+    primary key (business_id, recurring_id, occurrence_date),
+    foreign key (business_id, recurring_id) references recurring_invoice,
+    foreign key (business_id, document_id) references document deferrable initially deferred
+);
+
+-- What a customer owes: one dated part of a document.
+create table claim (
+    business_id int not null,
+    id uuid not null,
+    document_id uuid not null,
+    customer_id uuid not null,
+    seq smallint not null,
+    due_date date not null,
+    currency char(3) not null,
+    amount_minor bigint not null check (amount_minor > 0),
+    left_minor bigint not null,
+    closed_minor bigint not null default 0,
+    own_minor bigint not null,
+    own_left_minor bigint not null,
+    deposit boolean not null default false,
+    early_until date,
+    early_minor bigint,
+    primary key (business_id, id),
+    unique (business_id, document_id, seq),
+    foreign key (business_id, document_id) references document,
+    check (left_minor >= 0 and closed_minor >= 0 and left_minor + closed_minor <= amount_minor),
+    check ((early_until is null) = (early_minor is null))
+);
+create index on claim (business_id, customer_id) where left_minor > 0;
+create index on claim (business_id, due_date) where left_minor > 0;
+
+create table document_pdf (
+    business_id int not null,
+    document_id uuid not null,
+    sha256 bytea not null,
+    content bytea not null,
+    made_at timestamptz not null default now(),
+    primary key (business_id, document_id),
+    foreign key (business_id, document_id) references document
+);
+
+-- One open link a document: a second one that is made at the same moment finds the first.
+create table payment_link (
+    business_id int not null,
+    id uuid not null,
+    document_id uuid not null,
+    token_digest bytea not null,
+    made_on date not null,
+    expires_on date not null,
+    withdrawn_at timestamptz,
+    primary key (business_id, id),
+    foreign key (business_id, document_id) references document
+);
+create unique index payment_link_token on payment_link (token_digest);
+create unique index payment_link_one_open on payment_link (business_id, document_id) where withdrawn_at is null;
+create index on payment_link (business_id, document_id);
