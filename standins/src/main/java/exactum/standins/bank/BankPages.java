@@ -1,7 +1,8 @@
 package exactum.standins.bank;
 
-import exactum.core.money.Money;
 import exactum.standins.StandinSettings;
+import java.time.LocalDate;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import org.springframework.http.HttpHeaders;
@@ -29,56 +30,110 @@ class BankPages {
         this.settings = settings;
     }
 
+    /** An account as the page shows it. */
+    record Shown(String currency, String iban, String balance, List<Bank.Line> waiting, List<Bank.Day> days) {}
+
     @GetMapping
     String page(Model model) {
-        model.addAttribute("iban", Bank.account().printed());
-        model.addAttribute("balance", bank.balance().withCurrency());
-        model.addAttribute("today", bank.today());
-        model.addAttribute("waiting", bank.waitingLines());
-        model.addAttribute("days", bank.newest().stream().limit(60).toList());
+        LocalDate today = bank.today();
+        model.addAttribute("today", today);
+        model.addAttribute(
+                "accounts",
+                Arrays.stream(BankAccount.values())
+                        .map(a -> new Shown(
+                                a.currency(),
+                                a.iban().printed(),
+                                bank.balance(a).withCurrency(),
+                                bank.waitingLines(a),
+                                bank.newest(a).stream().limit(60).toList()))
+                        .toList());
         return "bank";
     }
 
     /** Money that somebody sends by transfer. */
     @PostMapping("/transfer")
-    String transfer(@RequestParam String from, @RequestParam String amount, @RequestParam String text) {
-        bank.add(new Bank.Line(
-                Money.of(Bank.CURRENCY, amount).plain(), "TR" + System.nanoTime(), "", from, text, "PMNT/RCDT/ESCT"));
+    String transfer(
+            @RequestParam(defaultValue = "EUR") String account,
+            @RequestParam String from,
+            @RequestParam String amount,
+            @RequestParam(defaultValue = "") String text,
+            @RequestParam(defaultValue = "") String structured) {
+        BankAccount to = BankAccount.of(account);
+        bank.add(
+                to,
+                new Bank.Line(
+                        to.money(amount).plain(),
+                        "TR" + System.nanoTime(),
+                        "",
+                        from,
+                        text,
+                        structured,
+                        "PMNT/RCDT/ESCT"));
+        return "redirect:/bank";
+    }
+
+    /** Money that leaves the account: a refund, a supplier, an own transfer. */
+    @PostMapping("/payment")
+    String payment(
+            @RequestParam(defaultValue = "EUR") String account,
+            @RequestParam String to,
+            @RequestParam String amount,
+            @RequestParam(defaultValue = "") String text) {
+        BankAccount from = BankAccount.of(account);
+        bank.add(
+                from,
+                new Bank.Line(
+                        from.money(amount).negated().plain(),
+                        "PY" + System.nanoTime(),
+                        "",
+                        to,
+                        text,
+                        "",
+                        "PMNT/ICDT/ESCT"));
         return "redirect:/bank";
     }
 
     /** A charge that the bank takes. */
     @PostMapping("/charge")
-    String charge(@RequestParam String amount, @RequestParam String text) {
-        bank.add(new Bank.Line(
-                Money.of(Bank.CURRENCY, amount).negated().plain(),
-                "CH" + System.nanoTime(),
-                "",
-                "",
-                text,
-                "PMNT/MDOP/CHRG"));
+    String charge(
+            @RequestParam(defaultValue = "EUR") String account,
+            @RequestParam String amount,
+            @RequestParam String text) {
+        BankAccount of = BankAccount.of(account);
+        bank.add(
+                of,
+                new Bank.Line(
+                        of.money(amount).negated().plain(),
+                        "CH" + System.nanoTime(),
+                        "",
+                        "",
+                        text,
+                        "",
+                        "PMNT/MDOP/CHRG"));
         return "redirect:/bank";
     }
 
     @GetMapping("/api/account")
     @ResponseBody
-    Map<String, String> account() {
+    Map<String, String> account(@RequestParam(defaultValue = "EUR") String currency) {
+        BankAccount account = BankAccount.of(currency);
         return Map.of(
                 "iban",
-                Bank.account().value(),
+                account.iban().value(),
                 "currency",
-                Bank.CURRENCY,
+                account.currency(),
                 "opening",
-                Bank.openingBalance().plain());
+                account.opening().plain());
     }
 
     @GetMapping("/api/statements")
     @ResponseBody
     Map<String, Object> statements(@RequestParam String account, @RequestParam(defaultValue = "") String after) {
-        if (!account.equals(Bank.account().value())) return Map.of("statements", List.of());
+        BankAccount known = BankAccount.withIban(account);
+        if (known == null) return Map.of("statements", List.of());
         return Map.of(
                 "statements",
-                bank.after(after).stream()
+                bank.after(known, after).stream()
                         .map(d -> Map.of(
                                 "name",
                                 d.reference() + ".xml",

@@ -1,10 +1,9 @@
 package exactum.standins.clock;
 
-import exactum.standins.StandinSettings;
 import exactum.standins.shelf.Shelf;
+import exactum.standins.shelf.Shelves;
 import java.time.LocalDate;
 import org.springframework.stereotype.Component;
-import tools.jackson.databind.json.JsonMapper;
 
 /** The date the stand-ins live in; it follows the business date. */
 @Component
@@ -12,8 +11,8 @@ public class StandinClock {
     private static final String KEY = "today";
     private final Shelf<Today> shelf;
 
-    StandinClock(StandinSettings settings, JsonMapper json) {
-        shelf = new Shelf<>(settings.home().resolve("clock"), Today.class, json);
+    StandinClock(Shelves shelves) {
+        shelf = shelves.of("clock", Today.class);
     }
 
     record Today(LocalDate date) {}

@@ -2,6 +2,7 @@ package exactum.standins.mailbox;
 
 import exactum.standins.StandinSettings;
 import exactum.standins.shelf.Shelf;
+import exactum.standins.shelf.Shelves;
 import jakarta.mail.BodyPart;
 import jakarta.mail.MessagingException;
 import jakarta.mail.Multipart;
@@ -23,7 +24,6 @@ import java.util.Properties;
 import org.springframework.beans.factory.DisposableBean;
 import org.springframework.stereotype.Component;
 import org.subethamail.smtp.server.SMTPServer;
-import tools.jackson.databind.json.JsonMapper;
 
 /** Takes mail by SMTP for everybody and keeps it; a message that comes again under its Message-ID is kept once. */
 @Component
@@ -33,8 +33,8 @@ public class Mailbox implements DisposableBean {
     private final Path files;
     private final SMTPServer server;
 
-    Mailbox(StandinSettings settings, JsonMapper json) throws IOException {
-        shelf = new Shelf<>(settings.home().resolve("mailbox/index"), Mail.class, json);
+    Mailbox(StandinSettings settings, Shelves shelves) throws IOException {
+        shelf = shelves.of("mailbox/index", Mail.class);
         files = Files.createDirectories(settings.home().resolve("mailbox/files"));
         server = SMTPServer.port(settings.smtpPort())
                 .bindAddress(InetAddress.getLoopbackAddress())

@@ -1,6 +1,6 @@
 package exactum.standins.processor;
 
-/** A page where one card pays one sum; amounts are decimals as text. */
+/** A page where one card pays one amount; amounts are decimals as text. */
 public record Checkout(
         String id,
         String idempotencyKey,
@@ -14,6 +14,15 @@ public record Checkout(
         String lastDecline) {
     Checkout paid(String sale) {
         return new Checkout(id, idempotencyKey, amount, currency, reference, customer, returnTo, "paid", sale, null);
+    }
+
+    Checkout cancelled() {
+        return new Checkout(
+                id, idempotencyKey, amount, currency, reference, customer, returnTo, "cancelled", null, lastDecline);
+    }
+
+    boolean isCancelled() {
+        return state.equals("cancelled");
     }
 
     Checkout declined(String reason) {

@@ -2,9 +2,9 @@ package exactum.standins.processor;
 
 import exactum.core.money.FeeRule;
 import exactum.core.money.Money;
-import exactum.standins.StandinSettings;
 import exactum.standins.clock.StandinClock;
 import exactum.standins.shelf.Shelf;
+import exactum.standins.shelf.Shelves;
 import java.math.BigDecimal;
 import java.util.Comparator;
 import java.util.List;
@@ -12,7 +12,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
-import tools.jackson.databind.json.JsonMapper;
 
 /** Checkouts and the sales they become. A key that comes again gives the same checkout; a paid one takes no more. */
 @Component
@@ -24,9 +23,9 @@ public class Checkouts {
     private final Notices notices;
     private final StandinClock clock;
 
-    Checkouts(StandinSettings settings, JsonMapper json, Notices notices, StandinClock clock) {
-        checkouts = new Shelf<>(settings.home().resolve("processor/checkouts"), Checkout.class, json);
-        sales = new Shelf<>(settings.home().resolve("processor/sales"), Sale.class, json);
+    Checkouts(Shelves shelves, Notices notices, StandinClock clock) {
+        checkouts = shelves.of("processor/checkouts", Checkout.class);
+        sales = shelves.of("processor/sales", Sale.class);
         this.notices = notices;
         this.clock = clock;
     }
@@ -38,9 +37,12 @@ public class Checkouts {
         record Declined(String reason, boolean hard) implements Answer {}
 
         record Mistyped(String what) implements Answer {}
+
+        /** The merchant took the page back. */
+        record Closed() implements Answer {}
     }
 
-    /** Opens a checkout; empty if the key was used with another sum or reference. */
+    /** Opens a checkout; empty if the key was used with another amount or reference. */
     synchronized Optional<Checkout> open(
             String key, String amount, String currency, String reference, String customer, String returnTo) {
         Optional<Checkout> before = checkouts.all().stream()
@@ -75,10 +77,10 @@ public class Checkouts {
         return sales.newest(Comparator.comparing(Sale::capturedOn).thenComparing(Sale::id));
     }
 
-    /** Sales of currency that are in no payout yet. */
-    List<Sale> unbundled() {
+    /** Sales of a currency that are in no payout yet. */
+    List<Sale> unbundled(String currency) {
         return sales.all().stream()
-                .filter(s -> s.payout() == null)
+                .filter(s -> s.payout() == null && s.currency().equals(currency))
                 .sorted(Comparator.comparing(Sale::capturedOn).thenComparing(Sale::reference))
                 .toList();
     }
@@ -92,6 +94,7 @@ public class Checkouts {
         Checkout checkout = checkouts.find(id).orElseThrow();
         if (checkout.saleId() != null)
             return new Answer.Paid(sales.find(checkout.saleId()).orElseThrow());
+        if (checkout.isCancelled()) return new Answer.Closed();
         if (!TestCard.isNumber(number))
             return new Answer.Mistyped("This is not a card number; please look at it again.");
         Optional<TestCard> card = TestCard.of(number);
@@ -100,6 +103,7 @@ public class Checkouts {
         if (!card.get().isGood()) {
             checkouts.put(id, checkout.declined(card.get().reason()));
             notices.send(
+                    checkout.currency(),
                     "sale.declined",
                     Map.of(
                             "checkout",
@@ -112,11 +116,24 @@ public class Checkouts {
                             card.get().isHard() ? "hard" : "soft"));
             return new Answer.Declined(card.get().reason(), card.get().isHard());
         }
-        return new Answer.Paid(capture(checkout, card.get()));
+        return new Answer.Paid(capture(checkout, card.get().shown(), checkout.amount()));
     }
 
-    private Sale capture(Checkout checkout, TestCard card) {
-        Money amount = Money.of(checkout.currency(), checkout.amount());
+    /** Takes a page back; one that is paid stays paid. */
+    synchronized Checkout cancel(String id) {
+        Checkout checkout = checkouts.find(id).orElseThrow();
+        if (checkout.saleId() == null && !checkout.isCancelled()) checkouts.put(id, checkout.cancelled());
+        return checkouts.find(id).orElseThrow();
+    }
+
+    /** Charges the card of a sale once more on the same page, as a processor at fault would. */
+    synchronized void chargeAgain(String saleId, String amount) {
+        Sale sale = sales.find(saleId).orElseThrow();
+        capture(checkouts.find(sale.checkout()).orElseThrow(), sale.card(), amount.isBlank() ? sale.amount() : amount);
+    }
+
+    private Sale capture(Checkout checkout, String card, String charged) {
+        Money amount = Money.of(checkout.currency(), charged);
         Money fee = new FeeRule(PERCENT, Money.of(checkout.currency(), FIXED))
                 .on(amount)
                 .value();
@@ -128,11 +145,11 @@ public class Checkouts {
                 checkout.currency(),
                 fee.plain(),
                 clock.today(),
-                card.shown(),
+                card,
                 null);
         sales.put(sale.id(), sale);
-        checkouts.put(checkout.id(), checkout.paid(sale.id()));
-        notices.send("sale.succeeded", json(sale));
+        if (checkout.saleId() == null) checkouts.put(checkout.id(), checkout.paid(sale.id()));
+        notices.send(sale.currency(), "sale.succeeded", json(sale));
         return sale;
     }
 

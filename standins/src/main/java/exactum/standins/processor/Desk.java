@@ -1,57 +1,79 @@
 package exactum.standins.processor;
 
-import exactum.standins.StandinSettings;
 import exactum.standins.shelf.Shelf;
+import exactum.standins.shelf.Shelves;
 import java.security.SecureRandom;
 import java.util.Base64;
+import java.util.Collection;
 import java.util.HexFormat;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.UnaryOperator;
 import org.springframework.stereotype.Component;
-import tools.jackson.databind.json.JsonMapper;
 
-/** The merchant's account at the processor: its keys, where notices go, and the knobs that make trouble on purpose. */
+/** The merchant's accounts at the processor, one a currency: keys, where notices go, and the knobs that make trouble on purpose. */
 @Component
 public class Desk {
-    private static final String KEY = "desk";
-    private final Shelf<State> shelf;
+    private static final List<String> CURRENCIES = List.of("EUR", "GBP");
+    private final Shelf<Account> shelf;
 
-    Desk(StandinSettings settings, JsonMapper json) {
-        shelf = new Shelf<>(settings.home().resolve("processor/desk"), State.class, json);
-        if (shelf.find(KEY).isEmpty()) shelf.put(KEY, new State("key_" + random(), secret(), "", "", "", 0));
+    Desk(Shelves shelves) {
+        shelf = shelves.of("processor/desk", Account.class);
+        for (String currency : CURRENCIES) {
+            if (shelf.find(currency).isEmpty())
+                shelf.put(currency, new Account(currency, "key_" + random(), secret(), "", "", "", 0));
+        }
     }
 
     /**
-     * What is set.
+     * What is set of an account.
      *
      * @param noticesTo address of the merchant's endpoint, or empty
      * @param oddFee and oddFeeName a fee that the next payout carries on its own, or empty
      * @param swallow how many of the next notices never leave
      */
-    public record State(
-            String apiKey, String signingSecret, String noticesTo, String oddFee, String oddFeeName, int swallow) {}
+    public record Account(
+            String currency,
+            String apiKey,
+            String signingSecret,
+            String noticesTo,
+            String oddFee,
+            String oddFeeName,
+            int swallow) {
+        Account noticesTo(String address) {
+            return new Account(currency, apiKey, signingSecret, address, oddFee, oddFeeName, swallow);
+        }
 
-    public State state() {
-        return shelf.find(KEY).orElseThrow();
+        Account oddFee(String fee, String name) {
+            return new Account(currency, apiKey, signingSecret, noticesTo, fee, name, swallow);
+        }
+
+        Account swallow(int notices) {
+            return new Account(currency, apiKey, signingSecret, noticesTo, oddFee, oddFeeName, notices);
+        }
     }
 
-    synchronized void setNoticesTo(String address) {
-        State s = state();
-        shelf.put(KEY, new State(s.apiKey(), s.signingSecret(), address, s.oddFee(), s.oddFeeName(), s.swallow()));
+    public Collection<Account> accounts() {
+        return shelf.all();
     }
 
-    synchronized void setOddFee(String fee, String name) {
-        State s = state();
-        shelf.put(KEY, new State(s.apiKey(), s.signingSecret(), s.noticesTo(), fee, name, s.swallow()));
+    public Account account(String currency) {
+        return shelf.find(currency).orElseThrow();
     }
 
-    synchronized void setSwallow(int notices) {
-        State s = state();
-        shelf.put(KEY, new State(s.apiKey(), s.signingSecret(), s.noticesTo(), s.oddFee(), s.oddFeeName(), notices));
+    /** The account that a key opens. */
+    Optional<Account> withKey(String apiKey) {
+        return shelf.all().stream().filter(a -> a.apiKey().equals(apiKey)).findFirst();
     }
 
-    /** Whether the next notice is one that never leaves; counts it. */
-    synchronized boolean swallowsNext() {
-        int left = state().swallow();
-        if (left > 0) setSwallow(left - 1);
+    synchronized void change(String currency, UnaryOperator<Account> change) {
+        shelf.put(currency, change.apply(account(currency)));
+    }
+
+    /** Whether the next notice of an account is one that never leaves; counts it. */
+    synchronized boolean swallowsNext(String currency) {
+        int left = account(currency).swallow();
+        if (left > 0) change(currency, a -> a.swallow(left - 1));
         return left > 0;
     }
 

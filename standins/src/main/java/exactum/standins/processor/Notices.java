@@ -3,8 +3,8 @@ package exactum.standins.processor;
 import com.standardwebhooks.Webhook;
 import com.standardwebhooks.exceptions.EmptyWebhookSecretException;
 import com.standardwebhooks.exceptions.WebhookSigningException;
-import exactum.standins.StandinSettings;
 import exactum.standins.shelf.Shelf;
+import exactum.standins.shelf.Shelves;
 import java.io.IOException;
 import java.net.URI;
 import java.net.http.HttpClient;
@@ -41,8 +41,8 @@ public class Notices implements DisposableBean {
     private final ScheduledExecutorService timer = Executors.newSingleThreadScheduledExecutor(
             Thread.ofPlatform().daemon().name("notices").factory());
 
-    Notices(StandinSettings settings, JsonMapper json, Desk desk) {
-        shelf = new Shelf<>(settings.home().resolve("processor/notices"), Notice.class, json);
+    Notices(Shelves shelves, JsonMapper json, Desk desk) {
+        shelf = shelves.of("processor/notices", Notice.class);
         this.desk = desk;
         this.json = json;
         timer.scheduleWithFixedDelay(this::deliverDue, 1, 1, TimeUnit.SECONDS);
@@ -51,10 +51,12 @@ public class Notices implements DisposableBean {
     /**
      * A notice on its way.
      *
+     * @param account its currency
      * @param state waiting, delivered, swallowed or given up
      */
     public record Notice(
             String id,
+            String account,
             String type,
             String body,
             Instant madeAt,
@@ -63,14 +65,23 @@ public class Notices implements DisposableBean {
             String state,
             String lastAnswer) {}
 
-    void send(String type, Map<String, ?> data) {
+    void send(String account, String type, Map<String, ?> data) {
         String id = "msg_" + UUID.randomUUID().toString().replace("-", "");
         String body = json.writeValueAsString(
                 Map.of("type", type, "timestamp", Instant.now().toString(), "data", data));
-        boolean swallowed = desk.swallowsNext();
+        boolean swallowed = desk.swallowsNext(account);
         shelf.put(
                 id,
-                new Notice(id, type, body, Instant.now(), 0, Instant.now(), swallowed ? "swallowed" : "waiting", ""));
+                new Notice(
+                        id,
+                        account,
+                        type,
+                        body,
+                        Instant.now(),
+                        0,
+                        Instant.now(),
+                        swallowed ? "swallowed" : "waiting",
+                        ""));
         if (!swallowed) timer.execute(this::deliverDue);
     }
 
@@ -91,10 +102,14 @@ public class Notices implements DisposableBean {
     }
 
     private synchronized void deliverDue() {
-        if (desk.state().noticesTo().isEmpty()) return;
         Instant now = Instant.now();
-        for (Notice notice : List.copyOf(shelf.all()))
-            if (notice.state().equals("waiting") && !notice.nextTry().isAfter(now)) deliver(notice);
+        for (Notice notice : List.copyOf(shelf.all())) if (isDue(notice, now)) deliver(notice);
+    }
+
+    private boolean isDue(Notice notice, Instant now) {
+        return notice.state().equals("waiting")
+                && !notice.nextTry().isAfter(now)
+                && !desk.account(notice.account()).noticesTo().isEmpty();
     }
 
     private void deliver(Notice notice) {
@@ -107,6 +122,7 @@ public class Notices implements DisposableBean {
                 notice.id(),
                 new Notice(
                         notice.id(),
+                        notice.account(),
                         notice.type(),
                         notice.body(),
                         notice.madeAt(),
@@ -117,7 +133,7 @@ public class Notices implements DisposableBean {
     }
 
     private String post(Notice notice) {
-        Desk.State state = desk.state();
+        Desk.Account state = desk.account(notice.account());
         if (state.noticesTo().isEmpty()) return "no address";
         long timestamp = Instant.now().getEpochSecond();
         try {

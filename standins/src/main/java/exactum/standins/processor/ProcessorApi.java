@@ -5,6 +5,7 @@ import exactum.standins.StandinSettings;
 import java.io.StringWriter;
 import java.util.HashMap;
 import java.util.Map;
+import java.util.Optional;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -34,15 +35,9 @@ class ProcessorApi {
     }
 
     @GetMapping("/account")
-    Map<String, String> account(@RequestHeader(name = "Authorization", required = false) String authorization) {
-        requireKey(authorization);
-        return Map.of(
-                "name",
-                "Practice account",
-                "currency",
-                "EUR",
-                "notices_to",
-                desk.state().noticesTo());
+    Map<String, String> who(@RequestHeader(name = "Authorization", required = false) String authorization) {
+        Desk.Account account = account(authorization);
+        return Map.of("name", "Test account", "currency", account.currency(), "notices_to", account.noticesTo());
     }
 
     /** Where notices go. */
@@ -50,8 +45,8 @@ class ProcessorApi {
     void noticesTo(
             @RequestHeader(name = "Authorization", required = false) String authorization,
             @RequestBody Map<String, String> body) {
-        requireKey(authorization);
-        desk.setNoticesTo(body.get("address"));
+        String currency = account(authorization).currency();
+        desk.change(currency, a -> a.noticesTo(body.get("address")));
     }
 
     @PostMapping("/checkouts")
@@ -59,7 +54,9 @@ class ProcessorApi {
             @RequestHeader(name = "Authorization", required = false) String authorization,
             @RequestHeader(name = "Idempotency-Key", required = false) String key,
             @RequestBody Map<String, String> body) {
-        requireKey(authorization);
+        Desk.Account account = account(authorization);
+        if (!account.currency().equals(body.get("currency")))
+            throw new ResponseStatusException(HttpStatus.UNPROCESSABLE_CONTENT, "This account takes another currency.");
         if (key == null || key.isBlank())
             throw new ResponseStatusException(HttpStatus.BAD_REQUEST, "An Idempotency-Key is required.");
         Checkout checkout = checkouts
@@ -71,25 +68,33 @@ class ProcessorApi {
                         body.get("customer"),
                         body.get("return_to"))
                 .orElseThrow(() -> new ResponseStatusException(
-                        HttpStatus.UNPROCESSABLE_CONTENT, "This key was used with another sum or reference."));
+                        HttpStatus.UNPROCESSABLE_CONTENT, "This key was used with another amount or reference."));
         return ResponseEntity.status(HttpStatus.CREATED).body(json(checkout));
     }
 
     @GetMapping("/checkouts/{id}")
     Map<String, Object> checkout(
             @RequestHeader(name = "Authorization", required = false) String authorization, @PathVariable String id) {
-        requireKey(authorization);
+        account(authorization);
         return json(checkouts.find(id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND)));
+    }
+
+    /** Takes a page back, so that nothing can be paid on it; says what it is by then. */
+    @PostMapping("/checkouts/{id}/cancel")
+    Map<String, Object> cancel(
+            @RequestHeader(name = "Authorization", required = false) String authorization, @PathVariable String id) {
+        account(authorization);
+        if (checkouts.find(id).isEmpty()) throw new ResponseStatusException(HttpStatus.NOT_FOUND);
+        return json(checkouts.cancel(id));
     }
 
     @GetMapping("/payouts")
     Map<String, Object> payouts(
             @RequestHeader(name = "Authorization", required = false) String authorization,
             @RequestParam(required = false) String after) {
-        requireKey(authorization);
         return Map.of(
                 "payouts",
-                payouts.after(after).stream()
+                payouts.after(account(authorization).currency(), after).stream()
                         .map(p -> Map.of(
                                 "id",
                                 p.id(),
@@ -104,7 +109,7 @@ class ProcessorApi {
 
     @GetMapping(value = "/payouts/{id}.csv", produces = "text/csv")
     String csv(@RequestHeader(name = "Authorization", required = false) String authorization, @PathVariable String id) {
-        requireKey(authorization);
+        account(authorization);
         return csv(payouts, id);
     }
 
@@ -131,8 +136,10 @@ class ProcessorApi {
         return json;
     }
 
-    private void requireKey(String authorization) {
-        if (!("Bearer " + desk.state().apiKey()).equals(authorization))
-            throw new ResponseStatusException(HttpStatus.UNAUTHORIZED);
+    private Desk.Account account(String authorization) {
+        return Optional.ofNullable(authorization)
+                .filter(a -> a.startsWith("Bearer "))
+                .flatMap(a -> desk.withKey(a.substring("Bearer ".length())))
+                .orElseThrow(() -> new ResponseStatusException(HttpStatus.UNAUTHORIZED));
     }
 }

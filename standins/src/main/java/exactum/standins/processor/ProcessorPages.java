@@ -52,6 +52,7 @@ class ProcessorPages {
                                 : "You can try again later, or take another card now.");
                 yield show(checkout, model);
             }
+            case Checkouts.Answer.Closed closed -> show(checkout, model);
             case Checkouts.Answer.Mistyped mistyped -> {
                 model.addAttribute("problem", mistyped.what());
                 yield show(checkout, model);
@@ -61,7 +62,7 @@ class ProcessorPages {
 
     @GetMapping
     String desk(Model model) {
-        model.addAttribute("desk", desk.state());
+        model.addAttribute("accounts", desk.accounts());
         model.addAttribute("sales", checkouts.newestSales().stream().limit(60).toList());
         model.addAttribute("payouts", payouts.newest().stream().limit(60).toList());
         model.addAttribute("notices", notices.newest());
@@ -72,26 +73,34 @@ class ProcessorPages {
     /** The keys, as a merchant would copy them from the desk. */
     @GetMapping("/keys")
     @ResponseBody
-    Map<String, String> keys() {
-        return Map.of(
-                "key", desk.state().apiKey(), "signing_secret", desk.state().signingSecret());
+    Map<String, String> keys(@RequestParam(defaultValue = "EUR") String currency) {
+        Desk.Account account = desk.account(currency);
+        return Map.of("key", account.apiKey(), "signing_secret", account.signingSecret());
     }
 
     @PostMapping("/odd-fee")
-    String oddFee(@RequestParam String fee, @RequestParam String name) {
-        desk.setOddFee(Money.of("EUR", fee).plain(), name);
+    String oddFee(
+            @RequestParam(defaultValue = "EUR") String currency, @RequestParam String fee, @RequestParam String name) {
+        String amount = Money.of(currency, fee).plain();
+        desk.change(currency, a -> a.oddFee(amount, name));
         return "redirect:/processor";
     }
 
     @PostMapping("/swallow")
-    String swallow(@RequestParam int notices) {
-        desk.setSwallow(notices);
+    String swallow(@RequestParam(defaultValue = "EUR") String currency, @RequestParam int notices) {
+        desk.change(currency, a -> a.swallow(notices));
         return "redirect:/processor";
     }
 
     @PostMapping("/notices-to")
-    String noticesTo(@RequestParam String address) {
-        desk.setNoticesTo(address.strip());
+    String noticesTo(@RequestParam(defaultValue = "EUR") String currency, @RequestParam String address) {
+        desk.change(currency, a -> a.noticesTo(address.strip()));
+        return "redirect:/processor";
+    }
+
+    @PostMapping("/sales/{id}/again")
+    String chargeAgain(@PathVariable String id, @RequestParam(defaultValue = "") String amount) {
+        checkouts.chargeAgain(id, amount);
         return "redirect:/processor";
     }
 

@@ -16,14 +16,22 @@ import tools.jackson.databind.json.JsonMapper;
 /** Documents of one kind by id, one JSON file each; written through a rename, so a kill leaves the old or the new. */
 public final class Shelf<T> {
     private final Path folder;
+    private final Class<T> type;
     private final JsonMapper json;
     private final ConcurrentSkipListMap<String, T> documents = new ConcurrentSkipListMap<>();
 
     public Shelf(Path folder, Class<T> type, JsonMapper json) {
         this.folder = folder;
+        this.type = type;
         this.json = json;
+        load();
+    }
+
+    /** Takes what lies in the folder in place of what is known, as after the folder was put back. */
+    public void load() {
         try {
             Files.createDirectories(folder);
+            documents.clear();
             try (Stream<Path> files = Files.list(folder)) {
                 files.filter(f -> f.toString().endsWith(".json"))
                         .forEach(f -> documents.put(id(f), json.readValue(f.toFile(), type)));
