@@ -65,8 +65,15 @@
     const chosen = $$("tr[aria-selected='true']", table);
     const place = $(`[data-selected-of="${table.id}"]`);
     if (!place) return;
-    const minor = chosen.reduce((sum, one) => sum + Number(one.dataset.minor || 0), 0);
-    place.textContent = chosen.length ? `${chosen.length} selected: ${(minor / 100).toLocaleString("en-GB", { minimumFractionDigits: 2 })}` : "";
+    const sums = new Map();
+    chosen.filter((one) => one.dataset.currency).forEach((one) => sums.set(one.dataset.currency, (sums.get(one.dataset.currency) || 0) + Number(one.dataset.minor || 0)));
+    const totals = [...sums].map(([currency, minor]) => money(currency, minor)).join(" · ");
+    place.textContent = chosen.length ? `${chosen.length} selected${totals ? `: ${totals}` : ""}` : "";
+  }
+  // Amounts of different currencies are never added; each has the decimals of its own.
+  function money(currency, minor) {
+    const format = new Intl.NumberFormat("en-GB", { style: "currency", currency, currencyDisplay: "code" });
+    return format.format(minor / 10 ** format.resolvedOptions().maximumFractionDigits);
   }
   function open(row) { const link = row && ($("a[data-open]", row) || $("a", row)); if (link) link.click(); }
 
@@ -107,9 +114,18 @@
     const head = event.target.closest("th[data-sort]");
     if (head) sort(head);
     if (!event.target.closest(".find")) { const found = $("#found"); if (found) found.textContent = ""; }
+    const add = event.target.closest("[data-add]");
+    if (add) addPart(add.dataset);
     const copy = event.target.closest("[data-copy]");
     if (copy) navigator.clipboard?.writeText(copy.dataset.copy).then(() => { copy.textContent = "Copied"; });
   });
+  // What a person found is put into the addition of a bank line, which comes back with its remainder.
+  function addPart({ url, key, title, most, currency, settles }) {
+    const at = $("#next-part").value;
+    const values = { [`part${at}`]: key, [`title${at}`]: title, [`most${at}`]: most || "" };
+    if (currency) Object.assign(values, { [`currency${at}`]: currency, [`settles${at}`]: settles });
+    htmx.ajax("POST", url, { source: "#addition-form", target: "#addition", swap: "outerHTML", values });
+  }
   function sort(head) {
     const table = head.closest("table");
     const index = [...head.parentElement.children].indexOf(head);

@@ -1,6 +1,6 @@
 package exactum.app;
 
-import exactum.app.settings.Settings;
+import exactum.app.installation.Settings;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.autoconfigure.SpringBootApplication;
 import org.springframework.boot.context.properties.EnableConfigurationProperties;

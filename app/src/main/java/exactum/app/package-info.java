@@ -1,2 +1,2 @@
-/** The application: one package a feature, each with its use cases, its store and its pages. */
+/** The application: one package a feature, in the order of the work. */
 package exactum.app;

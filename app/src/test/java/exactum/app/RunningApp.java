@@ -1,10 +1,15 @@
 package exactum.app;
 
-import exactum.app.clock.PlayDays;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import exactum.app.installation.PlayDays;
+import exactum.app.ledger.ProveBooks;
 import exactum.pg.ThrowawayPostgres;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
+import org.junit.jupiter.api.extension.AfterEachCallback;
+import org.junit.jupiter.api.extension.BeforeEachCallback;
 import org.junit.jupiter.api.extension.ExtensionContext;
 import org.junit.jupiter.api.extension.ParameterContext;
 import org.junit.jupiter.api.extension.ParameterResolver;
@@ -12,38 +17,63 @@ import org.springframework.boot.SpringApplication;
 import org.springframework.boot.web.server.context.WebServerApplicationContext;
 import org.springframework.context.ConfigurableApplicationContext;
 
-/** The real application on a real PostgreSQL, started once for all tests; its beans come as parameters. */
-public class RunningApp implements ParameterResolver {
+/**
+ * The real application on a real PostgreSQL, started once for all tests. Each test begins with the same small world, copied from
+ * a template database, and leaves books that agree with themselves; beans come as parameters.
+ */
+public class RunningApp implements ParameterResolver, BeforeEachCallback, AfterEachCallback {
     static final LocalDate TODAY = LocalDate.of(2026, 6, 1);
+    private static final String TEMPLATE = "small_world";
 
     private static final class Started implements AutoCloseable {
         private final ThrowawayPostgres postgres = ThrowawayPostgres.start();
+        private final String url = postgres.newDatabase();
         private final ConfigurableApplicationContext context;
+        private final CardProcessor processor = new CardProcessor();
         private final World world;
 
         private Started() throws Exception {
-            String url = postgres.newDatabase();
+            System.setProperty("com.zaxxer.hikari.aliveBypassWindowMs", "0");
             Path home = Files.createTempDirectory("exactum-home");
             context = SpringApplication.run(
                     App.class,
                     "--server.port=0",
                     "--spring.datasource.url=" + url + "?reWriteBatchedInserts=true",
                     "--spring.datasource.password=" + ThrowawayPostgres.PASSWORD,
+                    "--spring.datasource.hikari.minimum-idle=0",
                     "--spring.flyway.url=" + url,
                     "--spring.flyway.password=" + ThrowawayPostgres.PASSWORD,
                     "--exactum.home=" + home,
                     "--exactum.statement-limit-kb=64",
                     "--spring.mail.port=1",
-                    "--db-scheduler.polling-interval=10m");
-            context.getBean(PlayDays.class).practiseFrom(TODAY);
-            world = new World(context);
+                    "--db-scheduler.immediate-execution-enabled=false",
+                    "--db-scheduler.polling-interval=1h");
+            context.getBean(PlayDays.class).testFrom(TODAY);
+            world = new World(context, processor);
+            postgres.keep(url, TEMPLATE);
         }
 
         @Override
         public void close() {
             context.close();
+            processor.close();
             postgres.close();
         }
+    }
+
+    @Override
+    public void beforeEach(ExtensionContext extension) {
+        Started started = started(extension);
+        started.postgres.begin(started.url, TEMPLATE);
+        started.processor.forget();
+    }
+
+    @Override
+    public void afterEach(ExtensionContext extension) {
+        Started started = started(extension);
+        var prove = started.context.getBean(ProveBooks.class);
+        assertThat(prove.disagreements(started.world.moorings)).isEmpty();
+        assertThat(prove.disagreements(started.world.north)).isEmpty();
     }
 
     @Override
@@ -53,12 +83,16 @@ public class RunningApp implements ParameterResolver {
 
     @Override
     public Object resolveParameter(ParameterContext parameter, ExtensionContext extension) {
-        Started started = extension
+        Started started = started(extension);
+        Class<?> type = parameter.getParameter().getType();
+        return type == World.class ? started.world : started.context.getBean(type);
+    }
+
+    private static Started started(ExtensionContext extension) {
+        return extension
                 .getRoot()
                 .getStore(ExtensionContext.Namespace.GLOBAL)
                 .getOrComputeIfAbsent(Started.class, k -> start(), Started.class);
-        Class<?> type = parameter.getParameter().getType();
-        return type == World.class ? started.world : started.context.getBean(type);
     }
 
     private static Started start() {

@@ -12,7 +12,7 @@ import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.util.regex.Pattern;
 
-/** A person at a browser, without script, over HTTP. */
+/** A person at a browser, without script, over HTTP. Paths are within Larkwater Moorings; {@code ~/} begins one outside of it. */
 final class Visitor implements AutoCloseable {
     private static final Pattern TOKEN = Pattern.compile("name=\"_csrf\"[^>]*value=\"([^\"]+)\"");
     private static final String BOUNDARY = "a-line-that-no-file-holds";
@@ -23,7 +23,7 @@ final class Visitor implements AutoCloseable {
     /** Somebody who tries to sign in; a login nobody has stays outside. */
     Visitor(World world, String login) {
         this.world = world;
-        post("/sign-in", token("/sign-in"), "username=" + login + "&password=ten-letters");
+        post("~/sign-in", token("~/sign-in"), "username=" + login + "&password=" + World.PASSWORD);
     }
 
     HttpResponse<String> get(String path) {
@@ -37,16 +37,29 @@ final class Visitor implements AutoCloseable {
 
     /** Sends a form with the page's token. */
     HttpResponse<String> post(String path, String form) {
-        return post(path, token("/setup"), form);
+        return post(path, token("/day"), form);
     }
 
     HttpResponse<String> post(String path, String token, String form) {
-        String body = form + "&_csrf=" + URLEncoder.encode(token, StandardCharsets.UTF_8);
+        String body = form + "&_csrf=" + encoded(token);
         return send(
                 path,
                 HttpRequest.newBuilder()
                         .header("content-type", "application/x-www-form-urlencoded")
                         .POST(HttpRequest.BodyPublishers.ofString(body)));
+    }
+
+    /** Sends a form and answers the address it leads to, without the business. */
+    String follow(String path, String form) {
+        HttpResponse<String> answer = post(path, form);
+        return answer.headers()
+                .firstValue("location")
+                .map(l -> URI.create(l).getRawPath().replaceFirst("^/moorings", ""))
+                .orElseThrow(() -> new IllegalStateException(answer.statusCode() + ": " + answer.body()));
+    }
+
+    static String encoded(String text) {
+        return URLEncoder.encode(text, StandardCharsets.UTF_8);
     }
 
     /** Sends a file in a form, RFC 7578. */
@@ -61,7 +74,7 @@ final class Visitor implements AutoCloseable {
                 Content-Disposition: form-data; name="file"; filename="%3$s"\r
                 Content-Type: application/octet-stream\r
                 \r
-                """.formatted(BOUNDARY, token("/setup"), name).getBytes(StandardCharsets.UTF_8));
+                """.formatted(BOUNDARY, token("/day"), name).getBytes(StandardCharsets.UTF_8));
         body.writeBytes(content);
         body.writeBytes("\r\n--%s--\r\n".formatted(BOUNDARY).getBytes(StandardCharsets.UTF_8));
         return send(
@@ -74,7 +87,7 @@ final class Visitor implements AutoCloseable {
     private HttpResponse<String> send(String path, HttpRequest.Builder request) {
         try {
             return http.send(
-                    request.uri(URI.create(world.url(path)))
+                    request.uri(URI.create(world.url(path.startsWith("~") ? path.substring(1) : "/moorings" + path)))
                             .header("accept", "text/html,*/*;q=0.5")
                             .build(),
                     HttpResponse.BodyHandlers.ofString());

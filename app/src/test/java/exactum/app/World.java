@@ -3,177 +3,355 @@ package exactum.app;
 import com.standardwebhooks.Webhook;
 import com.standardwebhooks.exceptions.EmptyWebhookSecretException;
 import com.standardwebhooks.exceptions.WebhookSigningException;
-import exactum.app.billing.BillingRun;
-import exactum.app.billing.BillingStore;
+import exactum.app.arrangements.RecurringInvoice;
+import exactum.app.arrangements.RecurringState;
+import exactum.app.arrangements.SaveRecurring;
+import exactum.app.bank.FindBankLines;
+import exactum.app.bank.ImportStatements;
 import exactum.app.billing.CommitBillingRun;
-import exactum.app.billing.PlanBillingRun;
 import exactum.app.business.Business;
+import exactum.app.business.Role;
+import exactum.app.business.SaveBusiness;
+import exactum.app.cards.StartCardPayment;
 import exactum.app.cards.TakeInNotice;
 import exactum.app.customers.Customer;
 import exactum.app.customers.CustomerDraft;
-import exactum.app.customers.KeepCustomer;
-import exactum.app.documents.Invoice;
-import exactum.app.documents.InvoiceStore;
-import exactum.app.recurring.KeepRecurringInvoice;
-import exactum.app.recurring.RecurringInvoice;
+import exactum.app.customers.FindCustomers;
+import exactum.app.customers.SaveCustomer;
+import exactum.app.database.Ids;
+import exactum.app.documents.Document;
+import exactum.app.documents.Draft;
+import exactum.app.documents.Drafts;
+import exactum.app.documents.FindDocuments;
+import exactum.app.documents.IssueDocuments;
+import exactum.app.documents.Origin;
+import exactum.app.installation.BusinessClock;
+import exactum.app.ledger.FindBooks;
+import exactum.app.links.PaymentLink;
+import exactum.app.links.PaymentLinks;
 import exactum.app.security.Users;
-import exactum.app.setup.Account;
+import exactum.app.settlement.FindClaims;
+import exactum.app.setup.FindSetup;
 import exactum.app.setup.NumberSeries;
+import exactum.app.setup.ProcessorAccount;
 import exactum.app.setup.SetUp;
-import exactum.app.setup.SetupStore;
 import exactum.core.bank.Iban;
+import exactum.core.bank.StatementLine;
 import exactum.core.cadence.Cadence;
 import exactum.core.cadence.Coverage;
 import exactum.core.cadence.DayRule;
 import exactum.core.cadence.Recurrence;
+import exactum.core.document.DocumentKind;
+import exactum.core.document.Line;
+import exactum.core.document.PriceMode;
+import exactum.core.document.TaxCategory;
 import exactum.core.document.TaxRate;
+import exactum.core.ids.BankAccountId;
+import exactum.core.ids.BankLineId;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.CustomerId;
+import exactum.core.ids.ProcessorId;
+import exactum.core.ids.RecurringId;
+import exactum.core.ledger.AccountCode;
 import exactum.core.money.FeeRule;
 import exactum.core.money.Money;
+import exactum.core.money.UnitPrice;
 import exactum.core.terms.DueRule;
 import java.math.BigDecimal;
+import java.time.Instant;
 import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.Currency;
 import java.util.List;
-import java.util.UUID;
+import java.util.Locale;
 import java.util.concurrent.atomic.AtomicInteger;
 import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.web.servlet.mvc.method.annotation.RequestMappingHandlerMapping;
 
-/** A small business that is set up, with the few steps that tests begin with. */
+/**
+ * Two small businesses that are set up, with the few steps that tests begin with. Ada administers both and Otto audits both;
+ * Nils administers the second alone.
+ */
 public class World {
     static final String SECRET = "whsec_MDEyMzQ1Njc4OWFiY2RlZjAxMjM0NTY3ODlhYmNkZWY=";
+    static final String PASSWORD = "ten-letters";
+    private static final AccountCode INCOME = new AccountCode("4000");
+    private static final AccountCode BANK = new AccountCode("1000");
     private final ConfigurableApplicationContext context;
     private final AtomicInteger count = new AtomicInteger();
-    final UUID processor;
+    final BusinessId moorings;
+    final BusinessId north;
+    final ProcessorId cards;
+    final BankAccountId bank;
+    final Iban iban = iban(1);
+    final CardProcessor processor;
 
-    World(ConfigurableApplicationContext context) {
+    World(ConfigurableApplicationContext context, CardProcessor processor) {
         this.context = context;
-        SetUp setUp = context.getBean(SetUp.class);
-        setUp.keepBusiness(new Business(
-                "Larkwater Moorings Ltd",
-                "Larkwater Moorings",
-                "LARKWATER",
-                "Harbour Office\nReedharbour",
-                "IE",
-                "IE9700053D",
-                "EUR",
-                "Europe/Dublin",
-                "office@larkwater.example",
-                "#17405c",
-                "#a8481a",
-                "book",
-                1));
-        setUp.addTaxRate(new TaxRate("standard", "VAT", new BigDecimal("23"), LocalDate.of(2021, 3, 1), null, "test"));
-        setUp.addTaxRate(new TaxRate("reduced", "VAT", new BigDecimal("13.5"), LocalDate.of(2003, 1, 1), null, "test"));
-        setUp.addTerms("14 days", new DueRule(0, 14, false), "Payable within 14 days.", true);
-        setUp.keepSeries(new NumberSeries(NumberSeries.INVOICES, "LW-", 4));
-        processor = setUp.addProcessor(
-                "Cards",
-                "http://127.0.0.1:1/processor",
-                "key",
-                SECRET,
-                "EUR",
-                "1060",
-                "5000",
-                new FeeRule(new BigDecimal("2.4"), Money.of("EUR", "0.25")));
-        context.getBean(Users.class).add("ada", "Ada Admin", "ten-letters", Users.Role.ADMINISTRATOR);
-        context.getBean(Users.class).add("otto", "Otto Audit", "ten-letters", Users.Role.AUDITOR);
+        this.processor = processor;
+        for (String login : List.of("ada", "otto", "nils")) users().add(login, "The " + login, PASSWORD);
+        moorings = business("moorings", "Larkwater Moorings", "EUR", "LW-");
+        north = business("north-shore", "Larkwater North Shore", "GBP", "NS-");
+        join(moorings, "otto", Role.AUDITOR);
+        join(north, "otto", Role.AUDITOR);
+        join(north, "nils", Role.ADMINISTRATOR);
+        cards = processor(moorings, "EUR");
+        processor(north, "GBP");
+        bank = setUp().addBankAccount(moorings, "Current account", iban, BANK, euro("100.00"), may(31), null);
+        setUp().addBankAccount(north, "Current account", iban(2), BANK, Money.of("GBP", "100.00"), may(31), null);
+    }
+
+    private BusinessId business(String code, String name, String currency, String prefix) {
+        BusinessId id = setUp().addBusiness(
+                        new Business(
+                                new BusinessId(1),
+                                code,
+                                new Business.Identity(
+                                        name + " Ltd",
+                                        name,
+                                        name.toUpperCase(Locale.ROOT),
+                                        "Harbour Office\nReedharbour",
+                                        "IE",
+                                        "IE9700053D",
+                                        "office@larkwater.example"),
+                                Currency.getInstance(currency),
+                                ZoneId.of("Europe/Dublin"),
+                                new Business.Brand("#17405c", "#a8481a", "book"),
+                                1),
+                        "ada");
+        rate(id, "standard", "23", LocalDate.of(2021, 3, 1));
+        rate(id, "reduced", "13.5", LocalDate.of(2003, 1, 1));
+        rate(id, "zero", "0", LocalDate.of(2003, 1, 1));
+        setUp().addTerms(id, "14 days", new DueRule(0, 14, false), "Payable within 14 days.", true);
+        setUp().saveSeries(id, new NumberSeries(NumberSeries.INVOICES, prefix, 4));
+        setUp().addItem(id, "KEY", "Pontoon key", "piece", UnitPrice.of(currency, "12.00"), "standard", INCOME);
+        return id;
+    }
+
+    private void rate(BusinessId business, String code, String percent, LocalDate from) {
+        TaxCategory category = code.equals("zero") ? TaxCategory.ZERO : TaxCategory.STANDARD;
+        setUp().addTaxRate(
+                        business, new TaxRate(code, category, "VAT", new BigDecimal(percent), from, null, "for tests"));
+    }
+
+    private void join(BusinessId business, String login, Role role) {
+        context.getBean(SaveBusiness.class).join(business, login, role);
+    }
+
+    private ProcessorId processor(BusinessId business, String currency) {
+        return setUp().addProcessor(
+                        business,
+                        "Cards",
+                        new ProcessorAccount.Access(processor.address(), "key", SECRET),
+                        Currency.getInstance(currency),
+                        new ProcessorAccount.Booking(
+                                new AccountCode("1060"), new AccountCode("5000"), new AccountCode("1061")),
+                        new FeeRule(new BigDecimal("2.4"), Money.of(currency, "0.25")));
+    }
+
+    private static Iban iban(int n) {
+        String number = "LAKE90000%09d".formatted(n);
+        return new Iban("IE" + Iban.checkDigits("IE", number) + number);
+    }
+
+    static Money euro(String amount) {
+        return Money.of("EUR", amount);
+    }
+
+    static LocalDate may(int day) {
+        return LocalDate.of(2026, 5, day);
+    }
+
+    static LocalDate june(int day) {
+        return LocalDate.of(2026, 6, day);
     }
 
     Customer customer(String email) {
-        return context.getBean(KeepCustomer.class)
-                .add(new CustomerDraft(
-                        "T-" + count.incrementAndGet(),
-                        "Écluse Söhne " + count.get(),
-                        "person",
-                        email,
-                        "Quay 1",
-                        "IE",
-                        "EUR",
-                        ""));
+        return customer(moorings, "Écluse Söhne " + count.incrementAndGet(), email, "EUR");
+    }
+
+    Customer customer(BusinessId business, String name, String email, String currency) {
+        return context.getBean(SaveCustomer.class)
+                .add(business, new CustomerDraft("", name, "person", email, "Quay 1", "IE", currency, ""));
+    }
+
+    /** Somebody with an address who has not been seen before. */
+    Customer payer() {
+        return customer("payer" + count.incrementAndGet() + "@lakeside.example");
     }
 
     /** A berth of 640.00 at 23 % and 118 kWh at 0.34 and 13.5 %: 832.74 with tax; monthly on the first from June 2026. */
-    UUID berth(Customer customer) {
-        return berth(customer, LocalDate.of(2026, 6, 1));
+    RecurringId berth(Customer customer) {
+        return agree(customer, RunningApp.TODAY, line("Berth", "1", "640.00", "standard"), power());
     }
 
-    UUID berth(Customer customer, LocalDate from) {
+    Line power() {
+        return line("Shore power", "118", "0.34", "reduced");
+    }
+
+    RecurringId agree(Customer customer, LocalDate from, Line... lines) {
+        var id = new RecurringId(Ids.next());
         var recurrence = new Recurrence(
                 Cadence.monthly(new DayRule.MonthDay(1)), from, Coverage.MONTH_OF_DATE, new Recurrence.End.Never(), 0);
-        return context.getBean(KeepRecurringInvoice.class)
-                .add(new RecurringInvoice(
-                        null,
-                        "Berth",
-                        customer.id(),
-                        recurrence,
-                        context.getBean(SetupStore.class).chosenTerms().id(),
-                        null,
-                        null,
-                        Money.ofMinor("EUR", 0).currency(),
-                        "active",
-                        0,
-                        1,
-                        List.of(
-                                new RecurringInvoice.Line(
-                                        null,
-                                        "Berth",
-                                        BigDecimal.ONE,
-                                        "month",
-                                        Money.of("EUR", "640.00"),
-                                        "standard",
-                                        "4000"),
-                                new RecurringInvoice.Line(
-                                        null,
-                                        "Shore power",
-                                        new BigDecimal("118"),
-                                        "kWh",
-                                        Money.of("EUR", "0.34"),
-                                        "reduced",
-                                        "4000"))));
+        context.getBean(SaveRecurring.class)
+                .add(
+                        moorings,
+                        new RecurringInvoice(
+                                id,
+                                lines[0].description(),
+                                customer.id(),
+                                recurrence,
+                                find().chosenTerms(moorings).id(),
+                                new RecurringInvoice.Content(
+                                        customer.currency(), PriceMode.PLUS_TAX, List.of(lines), Draft.Wording.NONE),
+                                RecurringState.ACTIVE,
+                                0,
+                                1));
+        return id;
     }
 
-    /** Plans and commits a run for the day. */
-    BillingRun bill(LocalDate day) {
-        UUID run = context.getBean(PlanBillingRun.class).plan(day);
-        CommitBillingRun commit = context.getBean(CommitBillingRun.class);
-        if (commit.start(run)) commit.execute(run);
-        return context.getBean(BillingStore.class).find(run).orElseThrow();
+    Line line(String what, String quantity, String price, String tax) {
+        return Line.of(what, new BigDecimal(quantity), "unit", UnitPrice.of("EUR", price), tax, INCOME);
     }
 
-    /** One issued invoice of a new customer. */
-    Invoice invoice() {
-        Customer customer = customer("payer" + count.incrementAndGet() + "@lakeside.example");
+    /** Plans and commits the run of the day. */
+    void bill(LocalDate day) {
+        context.getBean(CommitBillingRun.class).runFor(moorings, day);
+    }
+
+    /** One issued invoice of 832.74 of a new customer, made by a run and due on 15 June. */
+    Document invoice() {
+        Customer customer = payer();
         berth(customer);
         bill(RunningApp.TODAY);
-        InvoiceStore invoices = context.getBean(InvoiceStore.class);
-        return invoices.get(
-                invoices.ofCustomer(customer.id(), RunningApp.TODAY).getFirst().id());
+        return newest(customer.id());
     }
 
-    /** A bank account of its own, opened with 100.00, with its account in the chart. */
-    Iban bankAccount() {
-        int n = count.incrementAndGet();
-        String number = "LAKE90000%09d".formatted(n);
-        Iban iban = new Iban("IE" + Iban.checkDigits("IE", number) + number);
-        String account = "10" + (100 + n);
-        SetUp setUp = context.getBean(SetUp.class);
-        setUp.addAccount(new Account(account, "Bank " + n, "asset", null));
-        setUp.addBankAccount("Bank " + n, iban, account, Money.of("EUR", "100.00"), LocalDate.of(2026, 5, 31), null);
-        return iban;
+    Document newest(CustomerId customer) {
+        return documents()
+                .get(
+                        moorings,
+                        documents()
+                                .ofCustomer(moorings, customer, RunningApp.TODAY, 1)
+                                .getFirst()
+                                .id());
     }
 
-    /** The processor tells of a sale of 832.74 with a fee of 20.24. */
-    void settle(UUID collection, String sale, String checkout) {
-        String body = """
-                {"type":"sale.succeeded","data":{"id":"%s","checkout":"%s","reference":"x","amount":"832.74","currency":"EUR","fee":"20.24","captured_on":"2026-06-01","card":"Visa ending 1111"}}""".formatted(sale, checkout);
+    /** A one-off invoice without tax, issued on the day. */
+    Document invoice(Customer customer, String amount, LocalDate day) {
+        IssueDocuments.Issued issued = context.getBean(Drafts.class)
+                .issue(moorings, draft(customer, day, line("Crane lift", "1", amount, "zero")), false);
+        return documents().get(moorings, issued.id());
+    }
+
+    Document invoice(Customer customer, String amount) {
+        return invoice(customer, amount, RunningApp.TODAY);
+    }
+
+    Draft draft(Customer customer, LocalDate day, Line... lines) {
+        return new Draft(
+                IssueDocuments.newId(),
+                DocumentKind.INVOICE,
+                customer.id(),
+                day,
+                new Draft.Content(
+                        customer.currency(),
+                        PriceMode.PLUS_TAX,
+                        List.of(lines),
+                        List.of(),
+                        null,
+                        Draft.Wording.NONE,
+                        null),
+                find().chosenTerms(moorings).id(),
+                Origin.BY_HAND,
+                false,
+                0);
+    }
+
+    /** A line on the bank account, typed from a statement on paper. */
+    BankLineId bankLine(String amount, String from, String text) {
+        return bankLine(amount, from, text, "", RunningApp.TODAY);
+    }
+
+    BankLineId bankLine(String amount, String from, String text, String structured, LocalDate day) {
+        var statement = context.getBean(ImportStatements.class)
+                .type(
+                        moorings,
+                        find().bankAccount(moorings, bank),
+                        new StatementLine(day, day, euro(amount), "", "", from, text, structured, ""));
+        return context.getBean(FindBankLines.class)
+                .ofStatement(moorings, statement, 0, 1)
+                .getFirst()
+                .id();
+    }
+
+    PaymentLink link(Document document) {
+        return context.getBean(PaymentLinks.class).ofDocument(moorings, document.id());
+    }
+
+    /** The payer presses pay and stands on the processor's page. */
+    CardProcessor.Page cardPage(Document document) {
+        StartCardPayment.Outcome outcome = context.getBean(StartCardPayment.class)
+                .start(link(document), open(document).minor(), "http://127.0.0.1:1/back");
+        String url = ((StartCardPayment.Outcome.Opened) outcome).url();
+        return processor.opened().stream()
+                .filter(p -> url.endsWith(p.reference))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    /** The processor tells of a sale; answers what became of the notice. */
+    TakeInNotice.Outcome sale(String sale, String checkout, String amount, String fee) {
+        return notice(sale, """
+                {"type":"sale.succeeded","data":{"id":"%s","checkout":"%s","reference":"x","amount":"%s","currency":"EUR","fee":"%s","captured_on":"2026-06-01","card":"Visa ending 1111"}}""".formatted(sale, checkout, amount, fee));
+    }
+
+    TakeInNotice.Outcome notice(String id, String body) {
         try {
-            long now = java.time.Instant.now().getEpochSecond();
+            long now = Instant.now().getEpochSecond();
             var headers = new TakeInNotice.Headers(
-                    "msg_" + sale, Long.toString(now), new Webhook(SECRET).sign("msg_" + sale, now, body));
-            context.getBean(TakeInNotice.class).take(processor, headers, body);
+                    "msg_" + id, Long.toString(now), new Webhook(SECRET).sign("msg_" + id, now, body));
+            return context.getBean(TakeInNotice.class).take(cards, headers, body);
         } catch (WebhookSigningException | EmptyWebhookSecretException e) {
             throw new IllegalStateException(e);
         }
+    }
+
+    /** What is left to pay of an invoice, today. */
+    Money open(Document document) {
+        return context.getBean(FindClaims.class).openOf(moorings, document.id()).stream()
+                .map(o -> o.left())
+                .reduce(euro("0.00"), Money::plus);
+    }
+
+    /** What the account comes to by the books, today. */
+    Money balance(String account) {
+        return context.getBean(FindBooks.class)
+                .balance(moorings, new AccountCode(account), "EUR", LocalDate.of(2999, 12, 31));
+    }
+
+    LocalDate today() {
+        return context.getBean(BusinessClock.class).today(moorings);
+    }
+
+    SetUp setUp() {
+        return context.getBean(SetUp.class);
+    }
+
+    FindSetup find() {
+        return context.getBean(FindSetup.class);
+    }
+
+    FindDocuments documents() {
+        return context.getBean(FindDocuments.class);
+    }
+
+    FindCustomers customers() {
+        return context.getBean(FindCustomers.class);
+    }
+
+    private Users users() {
+        return context.getBean(Users.class);
     }
 
     /** The application's own addresses. */

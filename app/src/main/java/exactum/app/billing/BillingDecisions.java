@@ -1,43 +1,47 @@
 package exactum.app.billing;
 
-import exactum.app.business.Business;
+import exactum.app.arrangements.FindRecurring;
 import exactum.app.daysheet.Decision;
 import exactum.app.daysheet.DecisionSource;
-import exactum.app.text.Texts;
+import exactum.app.daysheet.Station;
+import exactum.app.web.Texts;
+import exactum.core.ids.BusinessId;
 import java.time.LocalDate;
 import java.util.List;
-import org.jooq.DSLContext;
-import org.jooq.Record;
-import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 
 /** Recurring invoices whose day to be made has come. */
 @Component
 class BillingDecisions implements DecisionSource {
-    private final DSLContext db;
+    private final FindRecurring recurring;
 
-    BillingDecisions(DSLContext db) {
-        this.db = db;
+    BillingDecisions(FindRecurring recurring) {
+        this.recurring = recurring;
     }
 
     @Override
-    public List<Decision> decisions(LocalDate today) {
-        Record r = db.fetchSingle(
-                "select count(*) as arrangements, min(next_make_on) as since, min(currency) as currency from recurring_invoice where business_id = {0} and state = 'active' and next_make_on <= {1}",
-                DSL.inline(Business.ID), DSL.val(today));
-        long arrangements = r.get("arrangements", Long.class);
-        if (arrangements == 0) return List.of();
-        return List.of(new Decision(
-                "Bill",
+    public Station station() {
+        return Station.BILL;
+    }
+
+    @Override
+    public int count(BusinessId business, LocalDate today) {
+        return recurring.waiting(business, today).count() == 0 ? 0 : 1;
+    }
+
+    @Override
+    public Found find(BusinessId business, LocalDate today, int most) {
+        FindRecurring.Waiting waiting = recurring.waiting(business, today);
+        if (waiting.count() == 0) return Found.all(List.of());
+        return Found.all(List.of(Decision.of(
+                "billing",
+                Station.BILL,
                 "issued",
-                Texts.count(arrangements, "recurring invoice is", "recurring invoices are") + " to be made",
+                Texts.count(waiting.count(), "recurring invoice is", "recurring invoices are") + " to be made",
                 "",
-                r.get("since", LocalDate.class),
-                r.get("currency", String.class),
-                0,
+                waiting.since(),
+                null,
                 "/billing-runs",
-                "Rehearse",
-                "/billing-runs",
-                false));
+                new Decision.Step("Rehearse", "/billing-runs/today", true))));
     }
 }

@@ -4,23 +4,51 @@ import com.github.kagkarlsson.scheduler.SchedulerClient;
 import com.github.kagkarlsson.scheduler.task.Task;
 import com.github.kagkarlsson.scheduler.task.TaskDescriptor;
 import com.github.kagkarlsson.scheduler.task.helper.Tasks;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.RunId;
 import java.time.Instant;
-import java.util.UUID;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 
-/** Executes committed runs in the background; a run whose machine died is taken up by another. */
+/** Plans and executes runs in the background; a run whose machine died is taken up by another. */
 @Configuration
 class BillingJob {
-    private static final TaskDescriptor<Void> BILLING_RUN = TaskDescriptor.of("billing-run");
+    private static final TaskDescriptor<Void> PLAN = TaskDescriptor.of("billing-plan");
+    private static final TaskDescriptor<Void> RUN = TaskDescriptor.of("billing-run");
+
+    /** A run by the id of its job. */
+    private record Of(BusinessId business, RunId run) {
+        private static Of parse(String id) {
+            String[] parts = id.split("/");
+            return new Of(new BusinessId(Integer.parseInt(parts[0])), RunId.valueOf(parts[1]));
+        }
+
+        private String id() {
+            return business + "/" + run;
+        }
+    }
+
+    @Bean
+    Task<Void> billingPlanTask(PlanBillingRun plan) {
+        return Tasks.oneTime(PLAN).execute((instance, context) -> {
+            Of of = Of.parse(instance.getId());
+            plan.plan(of.business(), of.run());
+        });
+    }
 
     @Bean
     Task<Void> billingRunTask(CommitBillingRun commit) {
-        return Tasks.oneTime(BILLING_RUN)
-                .execute((instance, context) -> commit.execute(UUID.fromString(instance.getId())));
+        return Tasks.oneTime(RUN).execute((instance, context) -> {
+            Of of = Of.parse(instance.getId());
+            commit.execute(of.business(), of.run());
+        });
     }
 
-    static void schedule(SchedulerClient scheduler, UUID run) {
-        scheduler.scheduleIfNotExists(BILLING_RUN.instance(run.toString()).scheduledTo(Instant.now()));
+    static void schedulePlan(SchedulerClient scheduler, BusinessId business, RunId run) {
+        scheduler.scheduleIfNotExists(PLAN.instance(new Of(business, run).id()).scheduledTo(Instant.now()));
+    }
+
+    static void scheduleRun(SchedulerClient scheduler, BusinessId business, RunId run) {
+        scheduler.scheduleIfNotExists(RUN.instance(new Of(business, run).id()).scheduledTo(Instant.now()));
     }
 }

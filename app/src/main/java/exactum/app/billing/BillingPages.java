@@ -1,22 +1,25 @@
 package exactum.app.billing;
 
 import com.github.kagkarlsson.scheduler.SchedulerClient;
-import exactum.app.clock.BusinessClock;
+import exactum.app.arrangements.FindRecurring;
+import exactum.app.arrangements.RecurringInvoice;
 import exactum.app.customers.Customer;
-import exactum.app.customers.CustomerStore;
-import exactum.app.documents.InvoiceStore;
-import exactum.app.frame.NotHere;
-import exactum.app.recurring.RecurringInvoice;
-import exactum.app.recurring.RecurringStore;
-import exactum.app.text.Texts;
-import exactum.core.problem.Refusal;
+import exactum.app.customers.FindCustomers;
+import exactum.app.documents.FindDocuments;
+import exactum.app.installation.BusinessClock;
+import exactum.app.web.NotHere;
+import exactum.app.web.Texts;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.CustomerId;
+import exactum.core.ids.DocumentId;
+import exactum.core.ids.RecurringId;
+import exactum.core.ids.RunId;
 import exactum.core.typed.TypedDate;
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
-import java.util.UUID;
 import org.springframework.stereotype.Controller;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.ui.Model;
@@ -25,26 +28,29 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 
-/** Billing runs: rehearse for a date, look, commit, watch. */
+/** Billing runs: rehearse for a date, look, commit, watch; for a date to come, a forecast. */
 @Controller
 class BillingPages {
     private static final int SHOWN = 300;
+    /** So many arrangements are planned while the person waits; more are planned in the background. */
+    private static final int PLANNED_AT_ONCE = 300;
+
     private final PlanBillingRun plan;
     private final CommitBillingRun commit;
-    private final BillingStore runs;
-    private final RecurringStore recurring;
-    private final CustomerStore customers;
-    private final InvoiceStore invoices;
+    private final RunStore runs;
+    private final FindRecurring recurring;
+    private final FindCustomers customers;
+    private final FindDocuments documents;
     private final SchedulerClient scheduler;
     private final BusinessClock clock;
 
     BillingPages(
             PlanBillingRun plan,
             CommitBillingRun commit,
-            BillingStore runs,
-            RecurringStore recurring,
-            CustomerStore customers,
-            InvoiceStore invoices,
+            RunStore runs,
+            FindRecurring recurring,
+            FindCustomers customers,
+            FindDocuments documents,
             SchedulerClient scheduler,
             BusinessClock clock) {
         this.plan = plan;
@@ -52,96 +58,106 @@ class BillingPages {
         this.runs = runs;
         this.recurring = recurring;
         this.customers = customers;
-        this.invoices = invoices;
+        this.documents = documents;
         this.scheduler = scheduler;
         this.clock = clock;
     }
 
-    /** A row of a run. */
-    record Row(
-            String customer,
-            String recurring,
-            UUID recurringId,
-            String date,
-            String due,
-            String amount,
-            long minor,
-            String sent,
-            String state,
-            String reason,
-            String number) {}
+    /**
+     * A row of a run.
+     *
+     * @param state planned, issued or left out
+     * @param number of the invoice it made, or null
+     */
+    record Row(PlannedItem item, String customer, String recurring, String state, String reason, String number) {}
 
     @GetMapping("/billing-runs")
-    String list(Model model) {
-        model.addAttribute("runs", runs.latest(60));
-        model.addAttribute("today", Texts.day(clock.today()));
+    String list(BusinessId business, Model model) {
+        model.addAttribute("runs", runs.latest(business, 60));
+        model.addAttribute("today", Texts.day(clock.today(business)));
         return "billing/list";
     }
 
+    /** The next thing to do on the day sheet: a rehearsal for today. */
+    @PostMapping("/billing-runs/today")
+    @Transactional
+    String rehearseToday(BusinessId business) {
+        return begin(business, clock.today(business));
+    }
+
     @PostMapping("/billing-runs")
-    String rehearse(@RequestParam String date) {
-        LocalDate day = TypedDate.parse(date, clock.today());
-        if (day.isAfter(clock.today())) {
-            throw new Refusal(
-                    "billing.future",
-                    "%s is not here yet. Nothing was planned. A run can be rehearsed for today or before."
-                            .formatted(Texts.day(day)));
-        }
-        return "redirect:/billing-runs/" + plan.plan(day);
+    @Transactional
+    String rehearse(BusinessId business, @RequestParam String date) {
+        return begin(business, TypedDate.parse(date, clock.today(business)));
+    }
+
+    private String begin(BusinessId business, LocalDate day) {
+        RunId run = plan.begin(business, day, day.isAfter(clock.today(business)));
+        if (recurring.waiting(business, day).count() <= PLANNED_AT_ONCE) plan.plan(business, run);
+        else BillingJob.schedulePlan(scheduler, business, run);
+        return "redirect:/billing-runs/" + run;
     }
 
     @GetMapping("/billing-runs/{id}")
-    String one(@PathVariable UUID id, Model model) {
-        BillingRun run = runs.find(id).orElseThrow(NotHere::new);
-        List<PlannedItem> items = runs.items(id, 1, SHOWN);
-        Map<UUID, Customer> payers = customers.byId(
-                items.stream().map(PlannedItem::customerId).distinct().toList());
-        Map<UUID, RecurringInvoice> arrangements = recurring.byId(
-                items.stream().map(PlannedItem::recurringId).distinct().toList());
-        Map<UUID, String> numbers = invoices.numbers(items.stream()
-                .map(PlannedItem::invoiceId)
-                .filter(Objects::nonNull)
-                .toList());
+    String one(BusinessId business, @PathVariable RunId id, @RequestParam(defaultValue = "1") int from, Model model) {
+        BillingRun run = runs.find(business, id).orElseThrow(NotHere::new);
+        int last = from + SHOWN - 1;
+        List<PlannedItem> items = runs.items(business, id, from, last);
         model.addAttribute("run", run);
-        model.addAttribute(
-                "rows",
-                items.stream().map(i -> row(i, payers, arrangements, numbers)).toList());
-        model.addAttribute("notShown", Math.max(0, run.planned() - items.size()));
-        model.addAttribute("held", runs.heldCount(id));
+        model.addAttribute("rows", rows(business, run, items, from, last));
+        model.addAttribute("from", from);
+        model.addAttribute("before", from > 1 ? Math.max(1, from - SHOWN) : 0);
+        model.addAttribute("next", run.planned() > last ? last + 1 : 0);
+        model.addAttribute("held", runs.held(business, id));
         model.addAttribute("now", OffsetDateTime.now());
         return "billing/run";
     }
 
     @GetMapping("/billing-runs/{id}/progress")
-    String progress(@PathVariable UUID id, Model model) {
-        model.addAttribute("run", runs.find(id).orElseThrow(NotHere::new));
+    String progress(BusinessId business, @PathVariable RunId id, Model model) {
+        model.addAttribute("run", runs.find(business, id).orElseThrow(NotHere::new));
         model.addAttribute("now", OffsetDateTime.now());
         return "billing/progress :: line";
     }
 
     @PostMapping("/billing-runs/{id}/commit")
     @Transactional
-    String commit(@PathVariable UUID id) {
-        if (commit.start(id)) BillingJob.schedule(scheduler, id);
+    String commit(BusinessId business, @PathVariable RunId id) {
+        if (commit.start(business, id)) BillingJob.scheduleRun(scheduler, business, id);
         return "redirect:/billing-runs/" + id;
     }
 
+    private List<Row> rows(BusinessId business, BillingRun run, List<PlannedItem> items, int from, int last) {
+        Map<CustomerId, Customer> payers = customers.byId(
+                business, items.stream().map(PlannedItem::customer).distinct().toList());
+        Map<RecurringId, RecurringInvoice> arrangements = recurring.byId(
+                business, items.stream().map(PlannedItem::recurring).distinct().toList());
+        Map<Integer, Outcome> outcomes = runs.outcomes(business, run.id(), from, last);
+        Map<DocumentId, String> numbers = documents.numbers(
+                business,
+                outcomes.values().stream()
+                        .map(Outcome::document)
+                        .filter(Objects::nonNull)
+                        .toList());
+        return items.stream()
+                .map(i -> row(i, payers, arrangements, outcomes.get(i.itemNo()), numbers))
+                .toList();
+    }
+
     private static Row row(
-            PlannedItem i,
-            Map<UUID, Customer> payers,
-            Map<UUID, RecurringInvoice> arrangements,
-            Map<UUID, String> numbers) {
+            PlannedItem item,
+            Map<CustomerId, Customer> payers,
+            Map<RecurringId, RecurringInvoice> arrangements,
+            Outcome outcome,
+            Map<DocumentId, String> numbers) {
+        String reason = outcome == null ? item.leftOut() : outcome.reason();
+        String state = reason != null ? "left out" : outcome == null ? "planned" : "issued";
         return new Row(
-                payers.get(i.customerId()).name(),
-                arrangements.get(i.recurringId()).name(),
-                i.recurringId(),
-                Texts.day(i.invoiceDate()),
-                Texts.day(i.dueDate()),
-                i.gross().text(),
-                i.gross().minor(),
-                i.sentTo() == null ? "held: no address" : "PDF and link to " + i.sentTo(),
-                i.state(),
-                i.reason(),
-                i.invoiceId() == null ? null : numbers.get(i.invoiceId()));
+                item,
+                payers.get(item.customer()).name(),
+                arrangements.get(item.recurring()).name(),
+                state,
+                reason,
+                outcome == null ? null : numbers.get(outcome.document()));
     }
 }

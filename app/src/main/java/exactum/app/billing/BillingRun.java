@@ -1,24 +1,43 @@
 package exactum.app.billing;
 
+import exactum.core.ids.RunId;
 import exactum.core.money.Money;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
-import java.util.UUID;
+import java.util.List;
 
-/** A billing run: rehearsed, running or done. */
-public record BillingRun(
-        UUID id,
+/**
+ * A billing run.
+ *
+ * @param forecast whether it only looks ahead and can never be committed
+ * @param planned how many items its plan has, those that cannot be made included
+ * @param leftOut how many of them were left out so far; in a rehearsal, how many cannot be made
+ * @param totals what those that can be made come to, by currency
+ */
+record BillingRun(
+        RunId id,
         LocalDate date,
-        String state,
+        boolean forecast,
+        RunState state,
         int planned,
         int issued,
         int leftOut,
-        Money total,
+        List<Money> totals,
         String madeBy,
-        OffsetDateTime madeAt,
-        OffsetDateTime startedAt,
-        OffsetDateTime finishedAt) {
+        Times times) {
+
+    /** When it was made, began to issue, and was done. */
+    record Times(OffsetDateTime madeAt, OffsetDateTime startedAt, OffsetDateTime finishedAt) {}
+
+    public boolean isWorking() {
+        return state == RunState.PLANNING || state == RunState.RUNNING;
+    }
+
+    /** How many invoices a rehearsal would make. */
+    public int issuable() {
+        return planned - leftOut;
+    }
 
     public int handled() {
         return issued + leftOut;
@@ -26,11 +45,10 @@ public record BillingRun(
 
     /** Items handled a second since the start; 0 before anything was handled. */
     public long perSecond(OffsetDateTime now) {
-        if (startedAt == null || handled() == 0) return 0;
-        long milliseconds = Math.max(
-                1,
-                Duration.between(startedAt, finishedAt == null ? now : finishedAt)
-                        .toMillis());
+        if (times.startedAt() == null || handled() == 0) return 0;
+        OffsetDateTime until = times.finishedAt() == null ? now : times.finishedAt();
+        long milliseconds =
+                Math.max(1, Duration.between(times.startedAt(), until).toMillis());
         return handled() * 1_000L / milliseconds;
     }
 

@@ -1,49 +1,83 @@
 package exactum.app.billing;
 
 import exactum.app.audit.Audit;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.RunId;
 import java.time.LocalDate;
-import java.util.UUID;
+import java.util.List;
+import java.util.concurrent.Callable;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import java.util.stream.IntStream;
 import org.jooq.exception.NoDataFoundException;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
 
-/** Commits a rehearsed run: claims it once and executes its plan chunk by chunk; killed, it goes on where it was. */
+/**
+ * Commits a rehearsed run: claims it once and executes its plan chunk by chunk, two workers at a time, so that the database and
+ * this program work at once. Killed, it goes on where it was.
+ */
 @Component
 public class CommitBillingRun {
+    private static final int CHUNK = 800;
+    private static final int WORKERS = 2;
     private final PlanBillingRun plan;
-    private final BillingStore runs;
-    private final IssueInvoices issue;
+    private final RunStore runs;
+    private final IssueChunk chunks;
     private final Audit audit;
+    private final TransactionTemplate transaction;
 
-    CommitBillingRun(PlanBillingRun plan, BillingStore runs, IssueInvoices issue, Audit audit) {
+    CommitBillingRun(
+            PlanBillingRun plan, RunStore runs, IssueChunk chunks, Audit audit, TransactionTemplate transaction) {
         this.plan = plan;
         this.runs = runs;
-        this.issue = issue;
+        this.chunks = chunks;
         this.audit = audit;
+        this.transaction = transaction;
     }
 
     /** Plans and commits the run of a day by itself, its plan kept as the record; a day with nothing to make leaves none. */
-    public void runFor(LocalDate day) {
-        UUID run = plan.plan(day);
-        if (runs.find(run).orElseThrow().planned() == 0) runs.drop(run);
-        else if (start(run)) execute(run);
+    public void runFor(BusinessId business, LocalDate day) {
+        RunId run = plan.begin(business, day, false);
+        plan.plan(business, run);
+        if (runs.find(business, run).orElseThrow().planned() == 0) {
+            transaction.executeWithoutResult(s -> runs.drop(business, run));
+        } else if (Boolean.TRUE.equals(transaction.execute(s -> start(business, run)))) {
+            execute(business, run);
+        }
     }
 
-    /** Claims the run; false if it was committed already. */
-    public boolean start(UUID id) {
-        boolean started = runs.start(id);
+    /** Claims the run; false if it was committed already, or is a forecast. */
+    @Transactional
+    public boolean start(BusinessId business, RunId id) {
+        boolean started = runs.start(business, id, CHUNK);
         if (started)
             audit.record(
+                    business,
                     "committed a billing run",
-                    runs.find(id).orElseThrow().date().toString());
+                    runs.find(business, id).orElseThrow().date().toString());
         return started;
     }
 
     /** Executes what is left of the plan. */
-    public void execute(UUID id) {
-        BillingRun run = runs.find(id).orElseThrow(() -> new NoDataFoundException("no billing run " + id));
-        int handled;
-        do handled = issue.issueChunk(run);
-        while (handled > 0);
-        runs.finish(id);
+    public void execute(BusinessId business, RunId id) {
+        BillingRun run = runs.find(business, id).orElseThrow(() -> new NoDataFoundException("no billing run " + id));
+        try (var pool = Executors.newFixedThreadPool(WORKERS)) {
+            List<Future<Object>> workers = pool.invokeAll(IntStream.range(0, WORKERS)
+                    .mapToObj(i -> (Callable<Object>) () -> {
+                        while (chunks.issueNext(business, run)) {}
+                        return null;
+                    })
+                    .toList());
+            for (Future<Object> worker : workers) worker.get();
+        } catch (InterruptedException stopped) {
+            Thread.currentThread().interrupt();
+            return;
+        } catch (ExecutionException failed) {
+            throw new IllegalStateException(failed.getCause());
+        }
+        transaction.executeWithoutResult(s -> runs.finish(business, id));
     }
 }

@@ -1,87 +1,135 @@
 package exactum.app.billing;
 
+import exactum.app.arrangements.FindRecurring;
+import exactum.app.arrangements.RecurringInvoice;
 import exactum.app.audit.Audit;
-import exactum.app.customers.Customer;
-import exactum.app.customers.CustomerStore;
-import exactum.app.ids.Ids;
-import exactum.app.recurring.RecurringInvoice;
-import exactum.app.recurring.RecurringStore;
-import exactum.app.setup.SetupStore;
+import exactum.app.database.Ids;
+import exactum.app.documents.IssueDocuments;
+import exactum.app.documents.PrepareDocuments;
 import exactum.core.cadence.Occurrence;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.DocumentId;
+import exactum.core.ids.RecurringId;
+import exactum.core.ids.RunId;
 import exactum.core.money.Money;
+import exactum.core.problem.Refusal;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Currency;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.UUID;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
 
 /**
- * Plans a billing run for a date: every occurrence that is to be made on or before it and was not billed yet, missed
- * dates included. The plan is kept as the rehearsal; nothing is issued.
+ * Plans a billing run for a date: every occurrence that is to be made on or before it and was not billed yet, missed dates
+ * included. The plan is kept as the rehearsal, page by page; nothing is issued. An item that cannot be made is planned with its
+ * reason. Killed half-way, it is planned again from the start.
  */
 @Component
 public class PlanBillingRun {
     private static final int PAGE = 500;
-    private final SetupStore setup;
-    private final RecurringStore recurring;
-    private final CustomerStore customers;
-    private final BillingStore runs;
+    private final FindRecurring recurring;
+    private final PrepareDocuments prepare;
+    private final RunStore runs;
+    private final TransactionTemplate transaction;
 
-    PlanBillingRun(SetupStore setup, RecurringStore recurring, CustomerStore customers, BillingStore runs) {
-        this.setup = setup;
+    PlanBillingRun(FindRecurring recurring, PrepareDocuments prepare, RunStore runs, TransactionTemplate transaction) {
         this.recurring = recurring;
-        this.customers = customers;
+        this.prepare = prepare;
         this.runs = runs;
+        this.transaction = transaction;
     }
 
-    /** Plans and answers the run's id. */
+    /**
+     * Begins a plan in place of the person's earlier ones that were never committed.
+     *
+     * @param forecast whether it only looks ahead, and can never be committed
+     */
     @Transactional
-    public UUID plan(LocalDate date) {
+    public RunId begin(BusinessId business, LocalDate date, boolean forecast) {
         String who = Audit.who();
-        runs.dropRehearsals(who);
-        Money total = Money.zero(setup.business().money());
-        UUID run = Ids.next();
-        runs.insertRun(new BillingRun(run, date, "rehearsed", 0, 0, 0, total, who, null, null, null));
-        var maker = new InvoiceMaker(setup);
-        int planned = 0;
-        UUID after = null;
-        for (List<RecurringInvoice> page;
-                !(page = recurring.due(date, after, PAGE)).isEmpty();
-                after = page.getLast().id()) {
-            Map<UUID, Customer> payers = customers.byId(
-                    page.stream().map(RecurringInvoice::customerId).toList());
-            var items = new ArrayList<PlannedItem>();
-            for (RecurringInvoice one : page) {
-                for (Occurrence occurrence : one.recurrence()
-                        .from(one.nextIndex())
-                        .takeWhile(o -> !o.makeOn().isAfter(date))
-                        .toList()) {
-                    items.add(item(++planned, one, payers.get(one.customerId()), occurrence, maker));
-                }
-            }
-            for (PlannedItem item : items) total = total.plus(item.gross());
-            runs.insertItems(run, items);
-        }
-        runs.setPlan(run, planned, total);
+        runs.dropRehearsals(business, who);
+        var run = new RunId(Ids.next());
+        runs.insert(business, run, date, forecast, who);
         return run;
     }
 
+    /** Plans what was begun. */
+    public void plan(BusinessId business, RunId id) {
+        BillingRun run = runs.find(business, id).orElseThrow();
+        if (run.state() != RunState.PLANNING) return;
+        transaction.executeWithoutResult(s -> runs.clearPlan(business, id));
+        var sums = new Sums();
+        RecurringId after = null;
+        for (List<RecurringInvoice> page;
+                !(page = recurring.due(business, run.date(), after, PAGE)).isEmpty();
+                after = page.getLast().id()) {
+            List<PlannedItem> items = items(business, run.date(), page, sums);
+            transaction.executeWithoutResult(s -> {
+                runs.insertItems(business, id, items);
+                runs.setPlanned(business, id, sums.planned, sums.leftOut);
+            });
+        }
+        transaction.executeWithoutResult(s -> runs.setRehearsed(business, id, sums.totals, sums.counts));
+    }
+
+    /** What the plan comes to so far. */
+    private static final class Sums {
+        private final Map<Currency, Money> totals = new LinkedHashMap<>();
+        private final Map<Currency, Integer> counts = new LinkedHashMap<>();
+        private int planned;
+        private int leftOut;
+
+        private void add(PlannedItem item) {
+            planned++;
+            if (item.facts() == null) {
+                leftOut++;
+                return;
+            }
+            totals.merge(item.currency(), item.facts().gross(), Money::plus);
+            counts.merge(item.currency(), 1, Integer::sum);
+        }
+    }
+
+    private List<PlannedItem> items(BusinessId business, LocalDate date, List<RecurringInvoice> page, Sums sums) {
+        PrepareDocuments.Desk desk = prepare.desk(business)
+                .with(page.stream().map(RecurringInvoice::customer).toList());
+        var items = new ArrayList<PlannedItem>();
+        for (RecurringInvoice one : page) {
+            one.recurrence()
+                    .from(one.nextIndex())
+                    .takeWhile(o -> !o.makeOn().isAfter(date))
+                    .forEach(occurrence -> {
+                        PlannedItem item = item(sums.planned + 1, one, occurrence, desk);
+                        sums.add(item);
+                        items.add(item);
+                    });
+        }
+        return items;
+    }
+
     private static PlannedItem item(
-            int number, RecurringInvoice one, Customer payer, Occurrence occurrence, InvoiceMaker maker) {
+            int number, RecurringInvoice one, Occurrence occurrence, PrepareDocuments.Desk desk) {
+        Facts facts = null;
+        String leftOut = null;
+        DocumentId id = IssueDocuments.newId();
+        try {
+            facts = Facts.of(desk.prepare(one.draft(id, occurrence)));
+        } catch (Refusal cannotBeMade) {
+            leftOut = cannotBeMade.sentence();
+        }
         return new PlannedItem(
                 number,
                 one.id(),
                 one.revision(),
-                one.customerId(),
+                one.customer(),
                 occurrence.index(),
                 occurrence.date(),
-                maker.due(one, occurrence.date()),
-                maker.totals(one, occurrence.date()).gross(),
-                payer.email(),
-                "planned",
-                null,
-                null);
+                one.content().currency(),
+                facts,
+                leftOut);
     }
 }

@@ -1,28 +1,24 @@
 package exactum.app.billing;
 
-import exactum.core.money.Money;
+import exactum.core.ids.CustomerId;
+import exactum.core.ids.RecurringId;
 import java.time.LocalDate;
-import java.util.UUID;
+import java.util.Currency;
 
 /**
- * One invoice that a billing run would make.
+ * One invoice of a plan.
  *
- * @param itemNo its place in the run
- * @param recurringRevision the state of the arrangement that was planned with
- * @param sentTo where its message goes, or null if it is held
- * @param state planned, issued or left out
- * @param reason why it was left out, or null
+ * @param revision the arrangement's, as it was planned
+ * @param facts what it was planned with, or null where it cannot be made
+ * @param leftOut why it cannot be made, or null
  */
-public record PlannedItem(
+record PlannedItem(
         int itemNo,
-        UUID recurringId,
-        int recurringRevision,
-        UUID customerId,
-        int occurrenceIndex,
-        LocalDate invoiceDate,
-        LocalDate dueDate,
-        Money gross,
-        String sentTo,
-        String state,
-        String reason,
-        UUID invoiceId) {}
+        RecurringId recurring,
+        int revision,
+        CustomerId customer,
+        int occurrence,
+        LocalDate date,
+        Currency currency,
+        Facts facts,
+        String leftOut) {}

@@ -1,34 +1,44 @@
 package exactum.app.business;
 
+import exactum.core.ids.BusinessId;
+import java.time.ZoneId;
 import java.util.Currency;
 
 /**
- * The creditor: who sends the invoices, and how its papers look.
+ * A creditor: who sends invoices, and how its papers look.
  *
- * @param statementName how payers see the name on their bank statement
- * @param address lines divided by line feeds
- * @param brandColour and brandAccent as {@code #rrggbb}
- * @param brandTypeface plain or book
+ * @param code its place in every address, such as {@code larkwater}
+ * @param currency its own; it stays once anything is booked
  * @param revision raised by each change
  */
 public record Business(
-        String legalName,
-        String senderName,
-        String statementName,
-        String address,
-        String country,
-        String taxNumber,
-        String currency,
-        String timeZone,
-        String mailFrom,
-        String brandColour,
-        String brandAccent,
-        String brandTypeface,
-        int revision) {
-    /** The one business of this installation; every row carries it, so that more can follow. */
-    public static final int ID = 1;
+        BusinessId id, String code, Identity identity, Currency currency, ZoneId zone, Brand brand, int revision) {
 
-    public Currency money() {
-        return Currency.getInstance(currency);
+    /**
+     * Who it is.
+     *
+     * @param statementName how payers see the name on their bank statement
+     * @param address lines divided by line feeds
+     */
+    public record Identity(
+            String legalName,
+            String senderName,
+            String statementName,
+            String address,
+            String country,
+            String taxNumber,
+            String mailFrom) {}
+
+    /**
+     * How its papers look.
+     *
+     * @param colour and accent as {@code #rrggbb}
+     * @param typeface plain or book
+     */
+    public record Brand(String colour, String accent, String typeface) {}
+
+    /** The name that people know it by. */
+    public String name() {
+        return identity.senderName();
     }
 }

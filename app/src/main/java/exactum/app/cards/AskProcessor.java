@@ -1,61 +1,82 @@
 package exactum.app.cards;
 
-import exactum.app.clock.BusinessClock;
+import exactum.app.business.Business;
+import exactum.app.business.FindBusinesses;
+import exactum.app.installation.BusinessClock;
+import exactum.app.setup.FindSetup;
 import exactum.app.setup.ProcessorAccount;
-import exactum.app.setup.SetupStore;
+import exactum.core.ids.BusinessId;
 import java.time.Duration;
 import java.util.List;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionTemplate;
 import org.springframework.web.client.RestClientException;
 
-/** Asks the processor what became of collections of which no notice came. */
+/** Asks the processor what became of collections of which no notice came. No transaction is open while it answers. */
 @Component
 public class AskProcessor {
     private static final Duration PATIENCE = Duration.ofSeconds(20);
-    private final SetupStore setup;
+    private final FindBusinesses businesses;
+    private final FindSetup setup;
     private final CollectionStore collections;
     private final Processor processor;
     private final SettleSale settle;
     private final BusinessClock clock;
+    private final TransactionTemplate transaction;
 
     AskProcessor(
-            SetupStore setup,
+            FindBusinesses businesses,
+            FindSetup setup,
             CollectionStore collections,
             Processor processor,
             SettleSale settle,
-            BusinessClock clock) {
+            BusinessClock clock,
+            TransactionTemplate transaction) {
+        this.businesses = businesses;
         this.setup = setup;
         this.collections = collections;
         this.processor = processor;
         this.settle = settle;
         this.clock = clock;
+        this.transaction = transaction;
     }
 
     /** Asks about one; answers whether its state is known now. */
     public boolean ask(Collection collection) {
-        if (collection.checkoutRef() == null) return false;
-        ProcessorAccount account = setup.processor(collection.processorId());
-        collections.asked(collection.id(), clock.now());
+        if (collection.checkout().reference() == null) return false;
+        ProcessorAccount account =
+                setup.processor(collection.business(), collection.checkout().processor());
+        transaction.executeWithoutResult(s -> collections.asked(collection, clock.now()));
         try {
-            Processor.CheckoutState state = processor.checkout(account, collection.checkoutRef());
+            Processor.CheckoutState state =
+                    processor.checkout(account, collection.checkout().reference());
             if (state.sale() != null) {
                 settle.settle(account, collection, state.sale());
                 return true;
             }
-            if (!state.open()) {
-                collections.closed(collection.id(), "withdrawn", state.lastDecline());
-                return true;
-            }
-            if (state.lastDecline() != null) collections.refused(collection.id(), state.lastDecline());
-            return false;
+            transaction.executeWithoutResult(s -> note(collection, state));
+            return !state.open();
         } catch (RestClientException unreachable) {
             return false;
         }
     }
 
-    /** Asks about all that have been without word for a while; answers how many became known. */
+    private void note(Collection collection, Processor.CheckoutState state) {
+        if (state.lastDecline() != null) collections.refused(collection, state.lastDecline());
+        if (!state.open() && collection.state().isLive()) collections.close(collection, CollectionState.WITHDRAWN);
+    }
+
+    /** Asks about all of every business that have been without word for a while; answers how many became known. */
     public int askAll() {
-        List<Collection> silent = collections.withoutWord(clock.now().minus(PATIENCE), 50);
+        return businesses.all().stream()
+                .map(Business::id)
+                .mapToInt(this::askAll)
+                .sum();
+    }
+
+    /** Asks about all of one business. */
+    public int askAll(BusinessId business) {
+        List<Collection> silent = collections.withoutWord(business, clock.now().minus(PATIENCE), 50);
         return (int) silent.stream().filter(this::ask).count();
     }
 }

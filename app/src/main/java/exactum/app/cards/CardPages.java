@@ -1,7 +1,8 @@
 package exactum.app.cards;
 
-import exactum.app.frame.NotHere;
-import java.util.UUID;
+import exactum.app.web.NotHere;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.CollectionId;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -11,29 +12,31 @@ import org.springframework.web.bind.annotation.PostMapping;
 /** Card payments and the processor's notices. */
 @Controller
 class CardPages {
-    private final CollectionStore collections;
+    private final FindCollections collections;
+    private final NoticeStore notices;
     private final AskProcessor ask;
 
-    CardPages(CollectionStore collections, AskProcessor ask) {
+    CardPages(FindCollections collections, NoticeStore notices, AskProcessor ask) {
         this.collections = collections;
+        this.notices = notices;
         this.ask = ask;
     }
 
     @GetMapping("/card-payments")
-    String list(Model model) {
-        model.addAttribute("collections", collections.latest(300));
+    String list(BusinessId business, Model model) {
+        model.addAttribute("collections", collections.latest(business, 300));
         return "cards/list";
     }
 
     @GetMapping("/notices")
-    String notices(Model model) {
-        model.addAttribute("notices", collections.notices(300));
+    String notices(BusinessId business, Model model) {
+        model.addAttribute("notices", notices.latest(business, 300));
         return "cards/notices";
     }
 
     @PostMapping("/card-payments/{id}/ask")
-    String ask(@PathVariable UUID id) {
-        ask.ask(collections.find(id).orElseThrow(NotHere::new));
+    String ask(BusinessId business, @PathVariable CollectionId id) {
+        ask.ask(collections.find(business, id).orElseThrow(NotHere::new));
         return "redirect:/card-payments";
     }
 }

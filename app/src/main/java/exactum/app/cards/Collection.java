@@ -1,25 +1,44 @@
 package exactum.app.cards;
 
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.ClaimId;
+import exactum.core.ids.CollectionId;
+import exactum.core.ids.CustomerId;
+import exactum.core.ids.DocumentId;
+import exactum.core.ids.PaymentLinkId;
+import exactum.core.ids.ProcessorId;
 import exactum.core.money.Money;
 import java.time.LocalDate;
-import java.time.OffsetDateTime;
-import java.util.UUID;
+import java.util.Map;
 
 /**
- * One attempt to take one sum by card.
+ * One attempt to take one amount by card.
  *
- * @param checkoutUrl where the payer enters the card, or null before the processor answered
+ * @param items how much of which open items it is for; they make up the amount
  * @param lastReason why the last card was refused, or null
  */
 public record Collection(
-        UUID id,
-        UUID processorId,
-        UUID invoiceId,
+        BusinessId business,
+        CollectionId id,
+        CustomerId customer,
+        DocumentId document,
         Money amount,
-        String state,
-        String checkoutRef,
-        String checkoutUrl,
-        String saleRef,
+        Map<ClaimId, Money> items,
+        CollectionState state,
+        Checkout checkout,
         String lastReason,
-        LocalDate startedOn,
-        OffsetDateTime startedAt) {}
+        LocalDate startedOn) {
+    public Collection {
+        items = Map.copyOf(items);
+    }
+
+    /**
+     * The card page at the processor.
+     *
+     * @param link the payment link that led there, or null
+     * @param reference and url are null before the processor answered
+     * @param isToWithdraw whether it is to be taken back, and the processor has not confirmed that yet
+     */
+    public record Checkout(
+            ProcessorId processor, PaymentLinkId link, String reference, String url, boolean isToWithdraw) {}
+}

@@ -1,206 +1,255 @@
 package exactum.app.cards;
 
+import static exactumdb.Tables.CHECKOUT;
+import static exactumdb.Tables.CLAIM;
 import static exactumdb.Tables.COLLECTION;
+import static exactumdb.Tables.COLLECTION_ITEM;
 import static exactumdb.Tables.CUSTOMER;
-import static exactumdb.Tables.INVOICE;
-import static exactumdb.Tables.PROCESSOR_EVENT;
+import static exactumdb.Tables.DOCUMENT;
 
-import exactum.app.business.Business;
-import exactum.app.ids.Ids;
+import exactum.app.database.CopyRows;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.ClaimId;
+import exactum.core.ids.CollectionId;
+import exactum.core.ids.DocumentId;
+import exactum.core.ids.PaymentLinkId;
+import exactum.core.ids.ProcessorId;
 import exactum.core.money.Money;
-import exactumdb.tables.records.CollectionRecord;
+import exactumdb.tables.records.CollectionItemRecord;
 import java.time.Instant;
-import java.time.LocalDate;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
-import java.util.UUID;
+import org.jooq.Condition;
 import org.jooq.DSLContext;
+import org.jooq.Record;
+import org.jooq.SelectConditionStep;
+import org.jooq.SortField;
+import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 
-/** Collections by card and the notices of the processor. */
+/** Collections by card, with their items and card pages, in the database. */
 @Component
-public class CollectionStore {
+class CollectionStore implements FindCollections {
+    private static final Condition LIVE = COLLECTION.STATE.in(
+            DSL.inline(CollectionState.PLANNED.words()), DSL.inline(CollectionState.IN_FLIGHT.words()));
     private final DSLContext db;
 
     CollectionStore(DSLContext db) {
         this.db = db;
     }
 
-    /** A collection as lists show it. */
-    public record Listed(Collection collection, String invoiceNumber, String customer) {}
-
-    /** A notice of the processor as lists show it. */
-    public record Notice(String id, String kind, OffsetDateTime receivedAt, String outcome) {}
-
-    /** Starts a collection unless one of the invoice is in flight; answers the one that is. */
-    Collection startOrFind(UUID processor, UUID invoice, UUID link, Money amount, LocalDate today) {
+    void insert(Collection c) {
         db.insertInto(COLLECTION)
-                .set(COLLECTION.BUSINESS_ID, Business.ID)
-                .set(COLLECTION.ID, Ids.next())
-                .set(COLLECTION.PROCESSOR_ID, processor)
-                .set(COLLECTION.INVOICE_ID, invoice)
-                .set(COLLECTION.LINK_ID, link)
-                .set(COLLECTION.AMOUNT_MINOR, amount.minor())
-                .set(COLLECTION.CURRENCY, amount.currency().getCurrencyCode())
-                .set(COLLECTION.STATE, "planned")
-                .set(COLLECTION.STARTED_ON, today)
-                .onConflictDoNothing()
+                .set(COLLECTION.BUSINESS_ID, c.business())
+                .set(COLLECTION.ID, c.id())
+                .set(COLLECTION.CHANNEL, "card")
+                .set(COLLECTION.CUSTOMER_ID, c.customer())
+                .set(COLLECTION.DOCUMENT_ID, c.document())
+                .set(COLLECTION.CURRENCY, c.amount().currency().getCurrencyCode())
+                .set(COLLECTION.AMOUNT_MINOR, c.amount().minor())
+                .set(COLLECTION.STATE, c.state().words())
+                .set(COLLECTION.STARTED_ON, c.startedOn())
                 .execute();
-        return findInFlight(invoice).orElseThrow();
+        CopyRows.into(
+                db,
+                c.items().entrySet().stream()
+                        .map(e -> new CollectionItemRecord(
+                                c.business(), c.id(), e.getKey(), e.getValue().minor(), true))
+                        .toList());
+        db.insertInto(CHECKOUT)
+                .set(CHECKOUT.BUSINESS_ID, c.business())
+                .set(CHECKOUT.COLLECTION_ID, c.id())
+                .set(CHECKOUT.PROCESSOR_ID, c.checkout().processor())
+                .set(CHECKOUT.LINK_ID, c.checkout().link())
+                .execute();
     }
 
-    public Optional<Collection> find(UUID id) {
-        return db.selectFrom(COLLECTION)
-                .where(COLLECTION.BUSINESS_ID.eq(Business.ID))
-                .and(COLLECTION.ID.eq(id))
-                .fetchOptional(CollectionStore::collection);
+    @Override
+    public Optional<Collection> find(BusinessId business, CollectionId id) {
+        return one(select(business).and(COLLECTION.ID.eq(id)));
     }
 
-    public Optional<Collection> findInFlight(UUID invoice) {
-        return db.selectFrom(COLLECTION)
-                .where(COLLECTION.BUSINESS_ID.eq(Business.ID))
-                .and(COLLECTION.INVOICE_ID.eq(invoice))
-                .and(COLLECTION.STATE.in("planned", "in flight"))
-                .fetchOptional(CollectionStore::collection);
+    @Override
+    public Optional<Collection> findLive(BusinessId business, DocumentId document) {
+        return one(select(business).and(COLLECTION.DOCUMENT_ID.eq(document)).and(LIVE));
     }
 
-    Optional<Collection> findByCheckout(UUID processor, String checkout) {
-        return db.selectFrom(COLLECTION)
-                .where(COLLECTION.BUSINESS_ID.eq(Business.ID))
-                .and(COLLECTION.PROCESSOR_ID.eq(processor))
-                .and(COLLECTION.CHECKOUT_REF.eq(checkout))
-                .fetchOptional(CollectionStore::collection);
+    Optional<Collection> findByCheckout(BusinessId business, ProcessorId processor, String reference) {
+        return one(select(business).and(CHECKOUT.PROCESSOR_ID.eq(processor)).and(CHECKOUT.CHECKOUT_REF.eq(reference)));
     }
 
-    public List<Collection> ofInvoice(UUID invoice) {
-        return db.selectFrom(COLLECTION)
-                .where(COLLECTION.BUSINESS_ID.eq(Business.ID))
-                .and(COLLECTION.INVOICE_ID.eq(invoice))
-                .orderBy(COLLECTION.ID)
-                .fetch(CollectionStore::collection);
+    @Override
+    public List<Collection> ofDocument(BusinessId business, DocumentId document) {
+        return all(select(business).and(COLLECTION.DOCUMENT_ID.eq(document)), COLLECTION.ID.asc(), 200);
     }
 
-    /** Collections in flight since before the moment, which nobody asked about since then either. */
-    public List<Collection> withoutWord(Instant before, int most) {
+    /** Those of which money may still come, for one of the claims. */
+    List<Collection> liveFor(BusinessId business, List<ClaimId> claims) {
+        return all(
+                select(business)
+                        .and(LIVE)
+                        .and(COLLECTION.ID.in(DSL.select(COLLECTION_ITEM.COLLECTION_ID)
+                                .from(COLLECTION_ITEM)
+                                .where(COLLECTION_ITEM.BUSINESS_ID.eq(business))
+                                .and(COLLECTION_ITEM.CLAIM_ID.in(claims))
+                                .and(COLLECTION_ITEM.LIVE))),
+                COLLECTION.ID.asc(),
+                Integer.MAX_VALUE);
+    }
+
+    /** Those of which money may still come, that a link led to. */
+    List<Collection> liveOf(BusinessId business, PaymentLinkId link) {
+        return all(select(business).and(LIVE).and(CHECKOUT.LINK_ID.eq(link)), COLLECTION.ID.asc(), Integer.MAX_VALUE);
+    }
+
+    /** Those in flight since before the moment, which nobody asked about since then either. */
+    List<Collection> withoutWord(BusinessId business, Instant before, int most) {
         OffsetDateTime limit = before.atOffset(ZoneOffset.UTC);
-        return db.selectFrom(COLLECTION)
-                .where(COLLECTION.BUSINESS_ID.eq(Business.ID))
-                .and(COLLECTION.STATE.eq("in flight"))
-                .and(COLLECTION.STARTED_AT.lt(limit))
-                .and(COLLECTION.ASKED_AT.isNull().or(COLLECTION.ASKED_AT.lt(limit)))
-                .orderBy(COLLECTION.STARTED_AT)
-                .limit(most)
-                .fetch(CollectionStore::collection);
+        return all(
+                select(business)
+                        .and(COLLECTION.STATE.eq(CollectionState.IN_FLIGHT.words()))
+                        .and(COLLECTION.STARTED_AT.lt(limit))
+                        .and(CHECKOUT.ASKED_AT.isNull().or(CHECKOUT.ASKED_AT.lt(limit))),
+                COLLECTION.STARTED_AT.asc(),
+                most);
     }
 
-    public List<Listed> latest(int most) {
-        return db.select(COLLECTION.fields())
-                .select(INVOICE.NUMBER, CUSTOMER.NAME)
+    /** Those whose card page is to be withdrawn at the processor. */
+    List<Collection> toWithdraw(BusinessId business, int most) {
+        return all(select(business).and(CHECKOUT.WITHDRAWAL.eq("wanted")), COLLECTION.ID.asc(), most);
+    }
+
+    @Override
+    public List<Listed> latest(BusinessId business, int most) {
+        var rows = db.select(DOCUMENT.NUMBER, CUSTOMER.NAME, COLLECTION.ID)
                 .from(COLLECTION)
-                .join(INVOICE)
-                .on(INVOICE.BUSINESS_ID.eq(COLLECTION.BUSINESS_ID))
-                .and(INVOICE.ID.eq(COLLECTION.INVOICE_ID))
+                .join(DOCUMENT)
+                .on(DOCUMENT.BUSINESS_ID.eq(COLLECTION.BUSINESS_ID))
+                .and(DOCUMENT.ID.eq(COLLECTION.DOCUMENT_ID))
                 .join(CUSTOMER)
-                .on(CUSTOMER.BUSINESS_ID.eq(INVOICE.BUSINESS_ID))
-                .and(CUSTOMER.ID.eq(INVOICE.CUSTOMER_ID))
-                .where(COLLECTION.BUSINESS_ID.eq(Business.ID))
+                .on(CUSTOMER.BUSINESS_ID.eq(COLLECTION.BUSINESS_ID))
+                .and(CUSTOMER.ID.eq(COLLECTION.CUSTOMER_ID))
+                .where(COLLECTION.BUSINESS_ID.eq(business))
                 .orderBy(COLLECTION.ID.desc())
                 .limit(most)
-                .fetch(r -> new Listed(collection(r.into(COLLECTION)), r.get(INVOICE.NUMBER), r.get(CUSTOMER.NAME)));
+                .fetch();
+        Map<CollectionId, Collection> byId = new HashMap<>();
+        all(select(business).and(COLLECTION.ID.in(rows.getValues(COLLECTION.ID))), COLLECTION.ID.desc(), most)
+                .forEach(c -> byId.put(c.id(), c));
+        return rows.map(r -> new Listed(byId.get(r.get(COLLECTION.ID)), r.get(DOCUMENT.NUMBER), r.get(CUSTOMER.NAME)));
     }
 
-    public List<Notice> notices(int most) {
-        return db.selectFrom(PROCESSOR_EVENT)
-                .where(PROCESSOR_EVENT.BUSINESS_ID.eq(Business.ID))
-                .orderBy(PROCESSOR_EVENT.RECEIVED_AT.desc())
-                .limit(most)
-                .fetch(e -> new Notice(e.getEventId(), e.getKind(), e.getReceivedAt(), e.getOutcome()));
-    }
-
-    void opened(UUID id, Processor.Checkout checkout) {
+    /** The processor opened its page. */
+    void opened(Collection c, Processor.Checkout checkout) {
+        db.update(CHECKOUT)
+                .set(CHECKOUT.CHECKOUT_REF, checkout.reference())
+                .set(CHECKOUT.CHECKOUT_URL, checkout.url())
+                .where(CHECKOUT.BUSINESS_ID.eq(c.business()))
+                .and(CHECKOUT.COLLECTION_ID.eq(c.id()))
+                .execute();
         db.update(COLLECTION)
-                .set(COLLECTION.STATE, "in flight")
-                .set(COLLECTION.CHECKOUT_REF, checkout.reference())
-                .set(COLLECTION.CHECKOUT_URL, checkout.url())
-                .where(COLLECTION.BUSINESS_ID.eq(Business.ID))
-                .and(COLLECTION.ID.eq(id))
-                .and(COLLECTION.STATE.eq("planned"))
+                .set(COLLECTION.STATE, CollectionState.IN_FLIGHT.words())
+                .where(is(c))
+                .and(COLLECTION.STATE.eq(CollectionState.PLANNED.words()))
                 .execute();
     }
 
-    void asked(UUID id, Instant at) {
-        db.update(COLLECTION)
-                .set(COLLECTION.ASKED_AT, at.atOffset(ZoneOffset.UTC))
-                .where(COLLECTION.BUSINESS_ID.eq(Business.ID))
-                .and(COLLECTION.ID.eq(id))
+    void asked(Collection c, Instant at) {
+        db.update(CHECKOUT)
+                .set(CHECKOUT.ASKED_AT, at.atOffset(ZoneOffset.UTC))
+                .where(CHECKOUT.BUSINESS_ID.eq(c.business()))
+                .and(CHECKOUT.COLLECTION_ID.eq(c.id()))
                 .execute();
     }
 
-    void refused(UUID id, String reason) {
-        db.update(COLLECTION)
-                .set(COLLECTION.LAST_REASON, reason)
-                .where(COLLECTION.BUSINESS_ID.eq(Business.ID))
-                .and(COLLECTION.ID.eq(id))
+    void refused(Collection c, String reason) {
+        db.update(COLLECTION).set(COLLECTION.LAST_REASON, reason).where(is(c)).execute();
+    }
+
+    /** Ends it; its items are free for another one. */
+    void close(Collection c, CollectionState state) {
+        db.update(COLLECTION).set(COLLECTION.STATE, state.words()).where(is(c)).execute();
+        db.update(COLLECTION_ITEM)
+                .set(COLLECTION_ITEM.LIVE, false)
+                .where(COLLECTION_ITEM.BUSINESS_ID.eq(c.business()))
+                .and(COLLECTION_ITEM.COLLECTION_ID.eq(c.id()))
+                .and(COLLECTION_ITEM.LIVE)
                 .execute();
     }
 
-    void closed(UUID id, String state, String reason) {
-        db.update(COLLECTION)
-                .set(COLLECTION.STATE, state)
-                .set(COLLECTION.LAST_REASON, reason)
-                .where(COLLECTION.BUSINESS_ID.eq(Business.ID))
-                .and(COLLECTION.ID.eq(id))
-                .and(COLLECTION.STATE.in("planned", "in flight"))
+    /** Notes that the card page is to be withdrawn, or was. */
+    void setWithdrawal(Collection c, String withdrawal) {
+        db.update(CHECKOUT)
+                .set(CHECKOUT.WITHDRAWAL, withdrawal)
+                .where(CHECKOUT.BUSINESS_ID.eq(c.business()))
+                .and(CHECKOUT.COLLECTION_ID.eq(c.id()))
                 .execute();
     }
 
-    void collected(UUID id, String sale) {
-        db.update(COLLECTION)
-                .set(COLLECTION.STATE, "collected")
-                .set(COLLECTION.SALE_REF, sale)
-                .where(COLLECTION.BUSINESS_ID.eq(Business.ID))
-                .and(COLLECTION.ID.eq(id))
-                .execute();
+    private static Condition is(Collection c) {
+        return COLLECTION.BUSINESS_ID.eq(c.business()).and(COLLECTION.ID.eq(c.id()));
     }
 
-    /** Notes a notice once; false if it was noted before. A second one at the same moment waits for the first. */
-    boolean note(UUID processor, String event, String kind, String body, Instant sentAt, String outcome) {
-        return db.insertInto(PROCESSOR_EVENT)
-                        .set(PROCESSOR_EVENT.BUSINESS_ID, Business.ID)
-                        .set(PROCESSOR_EVENT.PROCESSOR_ID, processor)
-                        .set(PROCESSOR_EVENT.EVENT_ID, event)
-                        .set(PROCESSOR_EVENT.KIND, kind)
-                        .set(PROCESSOR_EVENT.BODY, body)
-                        .set(PROCESSOR_EVENT.SENT_AT, sentAt.atOffset(ZoneOffset.UTC))
-                        .set(PROCESSOR_EVENT.OUTCOME, outcome)
-                        .onConflictDoNothing()
-                        .execute()
-                == 1;
+    private SelectConditionStep<Record> select(BusinessId business) {
+        return db.select(COLLECTION.fields())
+                .select(
+                        CHECKOUT.PROCESSOR_ID,
+                        CHECKOUT.LINK_ID,
+                        CHECKOUT.CHECKOUT_REF,
+                        CHECKOUT.CHECKOUT_URL,
+                        CHECKOUT.WITHDRAWAL)
+                .from(COLLECTION)
+                .join(CHECKOUT)
+                .on(CHECKOUT.BUSINESS_ID.eq(COLLECTION.BUSINESS_ID))
+                .and(CHECKOUT.COLLECTION_ID.eq(COLLECTION.ID))
+                .where(COLLECTION.BUSINESS_ID.eq(business));
     }
 
-    void setOutcome(UUID processor, String event, String outcome) {
-        db.update(PROCESSOR_EVENT)
-                .set(PROCESSOR_EVENT.OUTCOME, outcome)
-                .where(PROCESSOR_EVENT.BUSINESS_ID.eq(Business.ID))
-                .and(PROCESSOR_EVENT.PROCESSOR_ID.eq(processor))
-                .and(PROCESSOR_EVENT.EVENT_ID.eq(event))
-                .execute();
+    private Optional<Collection> one(SelectConditionStep<Record> select) {
+        return all(select, COLLECTION.ID.desc(), 1).stream().findFirst();
     }
 
-    private static Collection collection(CollectionRecord c) {
+    private List<Collection> all(SelectConditionStep<Record> select, SortField<?> order, int most) {
+        var rows = select.orderBy(order).limit(most).fetch();
+        Map<CollectionId, Map<ClaimId, Money>> items = new HashMap<>();
+        if (!rows.isEmpty()) {
+            db.select(
+                            COLLECTION_ITEM.COLLECTION_ID,
+                            COLLECTION_ITEM.CLAIM_ID,
+                            CLAIM.CURRENCY,
+                            COLLECTION_ITEM.AMOUNT_MINOR)
+                    .from(COLLECTION_ITEM)
+                    .join(CLAIM)
+                    .on(CLAIM.BUSINESS_ID.eq(COLLECTION_ITEM.BUSINESS_ID))
+                    .and(CLAIM.ID.eq(COLLECTION_ITEM.CLAIM_ID))
+                    .where(COLLECTION_ITEM.BUSINESS_ID.eq(rows.getFirst().get(COLLECTION.BUSINESS_ID)))
+                    .and(COLLECTION_ITEM.COLLECTION_ID.in(rows.getValues(COLLECTION.ID)))
+                    .forEach(i -> items.computeIfAbsent(i.value1(), k -> new HashMap<>())
+                            .put(i.value2(), Money.ofMinor(i.value3(), i.value4())));
+        }
+        return rows.map(r -> collection(r, items.getOrDefault(r.get(COLLECTION.ID), Map.of())));
+    }
+
+    private static Collection collection(Record r, Map<ClaimId, Money> items) {
         return new Collection(
-                c.getId(),
-                c.getProcessorId(),
-                c.getInvoiceId(),
-                Money.ofMinor(c.getCurrency(), c.getAmountMinor()),
-                c.getState(),
-                c.getCheckoutRef(),
-                c.getCheckoutUrl(),
-                c.getSaleRef(),
-                c.getLastReason(),
-                c.getStartedOn(),
-                c.getStartedAt());
+                r.get(COLLECTION.BUSINESS_ID),
+                r.get(COLLECTION.ID),
+                r.get(COLLECTION.CUSTOMER_ID),
+                r.get(COLLECTION.DOCUMENT_ID),
+                Money.ofMinor(r.get(COLLECTION.CURRENCY), r.get(COLLECTION.AMOUNT_MINOR)),
+                items,
+                CollectionState.of(r.get(COLLECTION.STATE)),
+                new Collection.Checkout(
+                        r.get(CHECKOUT.PROCESSOR_ID),
+                        r.get(CHECKOUT.LINK_ID),
+                        r.get(CHECKOUT.CHECKOUT_REF),
+                        r.get(CHECKOUT.CHECKOUT_URL),
+                        "wanted".equals(r.get(CHECKOUT.WITHDRAWAL))),
+                r.get(COLLECTION.LAST_REASON),
+                r.get(COLLECTION.STARTED_ON));
     }
 }

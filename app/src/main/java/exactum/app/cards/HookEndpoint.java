@@ -1,9 +1,9 @@
 package exactum.app.cards;
 
+import exactum.core.ids.ProcessorId;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
-import java.util.UUID;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
@@ -24,7 +24,7 @@ class HookEndpoint {
 
     @PostMapping("/hooks/processor/{id}")
     ResponseEntity<ProblemDetail> notice(
-            @PathVariable UUID id,
+            @PathVariable ProcessorId id,
             @RequestHeader(name = "webhook-id", required = false) String eventId,
             @RequestHeader(name = "webhook-timestamp", required = false) String timestamp,
             @RequestHeader(name = "webhook-signature", required = false) String signature,

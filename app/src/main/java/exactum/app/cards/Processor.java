@@ -11,7 +11,6 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import java.util.UUID;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.client.JdkClientHttpRequestFactory;
@@ -37,7 +36,7 @@ public class Processor implements TryProcessor {
         this.json = json;
     }
 
-    /** A page of the processor where one card pays one sum. */
+    /** A page of the processor where one card pays one amount. */
     public record Checkout(String reference, String url) {}
 
     /** A sale as the processor states it. */
@@ -69,24 +68,21 @@ public class Processor implements TryProcessor {
 
     /** Opens a checkout for a collection; asking again with the same collection gives the same checkout. */
     Checkout openCheckout(
-            ProcessorAccount processor,
-            UUID collection,
-            Money amount,
-            String invoiceNumber,
-            String customerCode,
-            String returnTo) {
+            ProcessorAccount processor, Collection collection, String number, String customerCode, String returnTo) {
         JsonNode made = json.readTree(http.post()
                 .uri(processor.address() + "/api/checkouts")
-                .header(HttpHeaders.AUTHORIZATION, "Bearer " + processor.key())
-                .header("Idempotency-Key", "\"" + collection + "\"")
+                .header(
+                        HttpHeaders.AUTHORIZATION,
+                        "Bearer " + processor.access().key())
+                .header("Idempotency-Key", "\"" + collection.id() + "\"")
                 .contentType(MediaType.APPLICATION_JSON)
                 .body(json.writeValueAsString(Map.of(
                         "amount",
-                        amount.plain(),
+                        collection.amount().plain(),
                         "currency",
-                        amount.currency().getCurrencyCode(),
+                        collection.amount().currency().getCurrencyCode(),
                         "reference",
-                        invoiceNumber,
+                        number,
                         "customer",
                         customerCode,
                         "return_to",
@@ -97,7 +93,21 @@ public class Processor implements TryProcessor {
     }
 
     CheckoutState checkout(ProcessorAccount processor, String reference) {
-        JsonNode checkout = get(processor, "/api/checkouts/" + reference);
+        return state(get(processor, "/api/checkouts/" + reference));
+    }
+
+    /** Takes a card page back, so that nothing can be paid on it; answers what it is by then, perhaps paid. */
+    CheckoutState cancel(ProcessorAccount processor, String reference) {
+        return state(json.readTree(http.post()
+                .uri(processor.address() + "/api/checkouts/" + reference + "/cancel")
+                .header(
+                        HttpHeaders.AUTHORIZATION,
+                        "Bearer " + processor.access().key())
+                .retrieve()
+                .body(String.class)));
+    }
+
+    private static CheckoutState state(JsonNode checkout) {
         return new CheckoutState(
                 checkout.get("state").asString().equals("open"),
                 checkout.hasNonNull("sale") ? sale(checkout.get("sale")) : null,
@@ -114,7 +124,9 @@ public class Processor implements TryProcessor {
             byte[] csv = http.get()
                     .uri(processor.address() + "/api/payouts/"
                             + payout.get("id").asString() + ".csv")
-                    .header(HttpHeaders.AUTHORIZATION, "Bearer " + processor.key())
+                    .header(
+                            HttpHeaders.AUTHORIZATION,
+                            "Bearer " + processor.access().key())
                     .retrieve()
                     .body(byte[].class);
             payouts.add(PayoutCsv.read(new ByteArrayInputStream(csv)));
@@ -137,7 +149,9 @@ public class Processor implements TryProcessor {
     private JsonNode get(ProcessorAccount processor, String path) {
         return json.readTree(http.get()
                 .uri(processor.address() + path)
-                .header(HttpHeaders.AUTHORIZATION, "Bearer " + processor.key())
+                .header(
+                        HttpHeaders.AUTHORIZATION,
+                        "Bearer " + processor.access().key())
                 .retrieve()
                 .body(String.class));
     }

@@ -1,58 +1,154 @@
 package exactum.app.cards;
 
-import exactum.app.documents.Invoice;
-import exactum.app.documents.InvoiceStore;
+import exactum.app.customers.FindCustomers;
+import exactum.app.installation.BusinessClock;
 import exactum.app.ledger.Ledger;
-import exactum.app.receipts.Incoming;
-import exactum.app.receipts.TakeMoney;
+import exactum.app.settlement.Channel;
+import exactum.app.settlement.Claims;
+import exactum.app.settlement.ConfirmPayment;
+import exactum.app.settlement.FindClaims;
+import exactum.app.settlement.NewPayment;
+import exactum.app.settlement.Settle;
+import exactum.app.setup.FindSetup;
 import exactum.app.setup.ProcessorAccount;
+import exactum.app.waiting.NewWaiting;
+import exactum.app.waiting.Wait;
+import exactum.core.bank.WaitingKind;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.MeansId;
+import exactum.core.money.Money;
+import exactum.core.money.Valued;
+import exactum.core.settlement.Means;
+import exactum.core.settlement.Policy;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Takes one sale of the processor into the books, with the fee that the processor states. */
+/**
+ * Takes one sale of the processor into the books, with the fee that the processor states, whatever became of its collection
+ * meanwhile: it settles what is still open of the collection's items, and what is too much stays on account.
+ */
 @Component
 public class SettleSale {
     private final CollectionStore collections;
-    private final InvoiceStore invoices;
-    private final TakeMoney takeMoney;
+    private final Claims claims;
+    private final FindClaims findClaims;
+    private final FindCustomers customers;
+    private final FindSetup setup;
+    private final Settle settle;
+    private final ConfirmPayment confirm;
+    private final Wait wait;
     private final Ledger ledger;
+    private final BusinessClock clock;
+    private final ApplicationEventPublisher events;
 
-    SettleSale(CollectionStore collections, InvoiceStore invoices, TakeMoney takeMoney, Ledger ledger) {
+    SettleSale(
+            CollectionStore collections,
+            Claims claims,
+            FindClaims findClaims,
+            FindCustomers customers,
+            FindSetup setup,
+            Settle settle,
+            ConfirmPayment confirm,
+            Wait wait,
+            Ledger ledger,
+            BusinessClock clock,
+            ApplicationEventPublisher events) {
         this.collections = collections;
-        this.invoices = invoices;
-        this.takeMoney = takeMoney;
+        this.claims = claims;
+        this.findClaims = findClaims;
+        this.customers = customers;
+        this.setup = setup;
+        this.settle = settle;
+        this.confirm = confirm;
+        this.wait = wait;
         this.ledger = ledger;
+        this.clock = clock;
+        this.events = events;
     }
 
-    /** Settles and answers whether it was new. */
+    /** Takes it in and answers whether it was new. */
     @Transactional
     public boolean settle(ProcessorAccount processor, Collection collection, Processor.Sale sale) {
-        Invoice invoice = invoices.lock(collection.invoiceId());
-        var money = Incoming.card(
-                processor.id(),
-                collection.id(),
-                sale.reference(),
+        BusinessId business = processor.business();
+        claims.hold(business, collection.customer());
+        collections.close(collection, CollectionState.COLLECTED);
+        var origin = new NewPayment.Origin(
+                Channel.CARD,
                 sale.card(),
-                sale.capturedOn(),
-                sale.amount(),
-                sale.fee());
-        boolean fresh = takeMoney
-                .take(
-                        invoice,
-                        money,
-                        receipt -> ledger.bookings()
-                                .cardSale(
-                                        sale.capturedOn(),
-                                        receipt,
-                                        invoice.number(),
-                                        invoice.customerId(),
-                                        invoice.id(),
-                                        sale.amount(),
-                                        sale.fee(),
-                                        processor.clearingAccount(),
-                                        processor.feeAccount()))
-                .isPresent();
-        if (fresh) collections.collected(collection.id(), sale.reference());
-        return fresh;
+                processor.accounts().clearing(),
+                Money.zero(sale.amount().currency()),
+                NewPayment.Said.NOTHING,
+                new NewPayment.CardSale(processor.id(), sale.reference(), sale.fee(), collection.id()));
+        Optional<Means> means = settle.receive(
+                business,
+                new NewPayment(
+                        collection.customer(),
+                        sale.capturedOn(),
+                        sale.amount(),
+                        origin,
+                        null,
+                        policy(business, collection, sale.amount())));
+        if (means.isEmpty()) return false;
+        fee(processor, sale, means.get().id());
+        waits(processor, collection, sale, means.get().id());
+        confirm.confirm(business, means.get(), clock.today(business));
+        events.publishEvent(new SaleTaken(business, processor.id(), sale.reference()));
+        return true;
+    }
+
+    /** What is open of the collection's items by now, as far as the sale reaches. */
+    private Policy policy(BusinessId business, Collection collection, Money amount) {
+        var parts = new ArrayList<Policy.Part>();
+        Money rest = amount;
+        for (FindClaims.Open open : findClaims.openOf(business, collection.document())) {
+            Money wanted = collection.items().get(open.claim());
+            if (wanted == null || !wanted.currency().equals(amount.currency())) continue;
+            Money part = open.left().min(rest);
+            if (part.isPositive()) parts.add(Policy.Part.of(open.claim(), part));
+            rest = rest.minus(part);
+        }
+        return parts.isEmpty() ? new Policy.OnAccount() : new Policy.Chosen(parts);
+    }
+
+    private void fee(ProcessorAccount processor, Processor.Sale sale, MeansId means) {
+        if (sale.fee().isZero()) return;
+        ledger.book(
+                processor.business(),
+                ledger.bookings(processor.business())
+                        .processorFee(
+                                means.value(),
+                                "Fee of " + processor.name() + " for sale " + sale.reference(),
+                                sale.capturedOn(),
+                                worth(processor, sale, sale.fee()),
+                                processor.accounts().fees(),
+                                processor.accounts().clearing()));
+    }
+
+    private void waits(ProcessorAccount processor, Collection collection, Processor.Sale sale, MeansId means) {
+        wait.begin(
+                processor.business(),
+                new NewWaiting(
+                        WaitingKind.CARD_SALE,
+                        processor.accounts().clearing(),
+                        sale.capturedOn(),
+                        worth(processor, sale, sale.amount().minus(sale.fee())),
+                        List.of(sale.reference()),
+                        "card payment of "
+                                + customers
+                                        .get(processor.business(), collection.customer())
+                                        .name(),
+                        collection.customer(),
+                        means,
+                        means.value()));
+    }
+
+    private Valued worth(ProcessorAccount processor, Processor.Sale sale, Money amount) {
+        return setup.rate(processor.business(), amount.currency(), sale.capturedOn())
+                .value(amount)
+                .value();
     }
 }

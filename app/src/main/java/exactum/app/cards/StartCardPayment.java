@@ -1,48 +1,66 @@
 package exactum.app.cards;
 
-import exactum.app.clock.BusinessClock;
-import exactum.app.customers.CustomerStore;
-import exactum.app.documents.Invoice;
-import exactum.app.documents.InvoiceStore;
+import exactum.app.customers.FindCustomers;
+import exactum.app.database.Ids;
+import exactum.app.documents.Document;
+import exactum.app.documents.FindDocuments;
+import exactum.app.installation.BusinessClock;
 import exactum.app.links.PaymentLink;
+import exactum.app.settlement.Claims;
+import exactum.app.settlement.FindClaims;
+import exactum.app.setup.FindSetup;
 import exactum.app.setup.ProcessorAccount;
-import exactum.app.setup.SetupStore;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.ClaimId;
+import exactum.core.ids.CollectionId;
 import exactum.core.money.Money;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import org.springframework.web.client.RestClientException;
 
 /**
- * Begins a card payment from a payment link. The sum is ours, never the browser's; pressed twice or in two tabs, both
- * lead to the same checkout.
+ * Begins a card payment from a payment link. The amount is ours, never the browser's, and is what is open now; pressed twice or
+ * in two tabs, both lead to the same card page. A page that names another amount is taken back before a new one is opened.
  */
 @Component
 public class StartCardPayment {
-    private final SetupStore setup;
-    private final InvoiceStore invoices;
-    private final CustomerStore customers;
+    private final FindSetup setup;
+    private final FindDocuments documents;
+    private final FindCustomers customers;
+    private final Claims claims;
+    private final FindClaims findClaims;
     private final CollectionStore collections;
     private final Processor processor;
     private final AskProcessor ask;
+    private final WithdrawCheckouts withdraw;
     private final BusinessClock clock;
     private final TransactionTemplate transaction;
 
     StartCardPayment(
-            SetupStore setup,
-            InvoiceStore invoices,
-            CustomerStore customers,
+            FindSetup setup,
+            FindDocuments documents,
+            FindCustomers customers,
+            Claims claims,
+            FindClaims findClaims,
             CollectionStore collections,
             Processor processor,
             AskProcessor ask,
+            WithdrawCheckouts withdraw,
             BusinessClock clock,
             TransactionTemplate transaction) {
         this.setup = setup;
-        this.invoices = invoices;
+        this.documents = documents;
         this.customers = customers;
+        this.claims = claims;
+        this.findClaims = findClaims;
         this.collections = collections;
         this.processor = processor;
         this.ask = ask;
+        this.withdraw = withdraw;
         this.clock = clock;
         this.transaction = transaction;
     }
@@ -55,34 +73,79 @@ public class StartCardPayment {
         /** Nothing is open any more. */
         record AlreadyPaid() implements Outcome {}
 
-        /** The open sum is not the one that was shown. */
-        record SumChanged(Money now) implements Outcome {}
+        /** What is open is not what was shown. */
+        record AmountChanged(Money now) implements Outcome {}
 
-        /** The processor could not be reached; nothing was charged. */
+        /** The processor could not be reached, or takes nothing in the currency; nothing was charged. */
         record Unreachable() implements Outcome {}
     }
 
     /**
      * Begins the payment.
      *
-     * @param shownMinor the sum the payer saw, in minor units; it is compared, never charged
+     * @param shownMinor the amount the payer saw, in minor units; it is compared, never charged
      * @param returnTo where the processor leads the payer afterwards
      */
     public Outcome start(PaymentLink link, long shownMinor, String returnTo) {
-        Optional<Collection> before = collections.findInFlight(link.invoiceId());
-        before.ifPresent(ask::ask);
-        Invoice invoice = invoices.get(link.invoiceId());
-        if (!invoice.open().isPositive()) return new Outcome.AlreadyPaid();
-        if (invoice.open().minor() != shownMinor) return new Outcome.SumChanged(invoice.open());
-        ProcessorAccount account = setup.processors().getFirst();
-        Collection collection = transaction.execute(
-                s -> collections.startOrFind(account.id(), invoice.id(), link.id(), invoice.open(), clock.today()));
-        if (collection.checkoutUrl() != null) return new Outcome.Opened(collection.checkoutUrl());
+        BusinessId business = link.business();
+        Document document = documents.get(business, link.document());
+        Optional<ProcessorAccount> account =
+                setup.processorFor(business, document.gross().currency());
+        if (account.isEmpty()) return new Outcome.Unreachable();
+        collections.findLive(business, document.id()).ifPresent(ask::ask);
+        for (Collection old : collections.ofDocument(business, document.id())) {
+            if (old.checkout().isToWithdraw() && !withdraw.withdraw(old)) return new Outcome.Unreachable();
+        }
+        Begun begun = transaction.execute(s -> begin(link, document, account.get(), shownMinor));
+        if (begun.outcome() != null) return begun.outcome();
+        if (begun.outdated() != null && !withdraw.withdraw(begun.outdated())) return new Outcome.Unreachable();
+        return open(account.get(), document, begun.collection(), returnTo);
+    }
+
+    /**
+     * What was begun.
+     *
+     * @param outcome what comes of it at once, or null
+     * @param outdated the collection in whose place the new one stands, or null
+     */
+    private record Begun(Outcome outcome, Collection collection, Collection outdated) {}
+
+    private Begun begin(PaymentLink link, Document document, ProcessorAccount account, long shownMinor) {
+        BusinessId business = link.business();
+        claims.hold(business, document.customer());
+        Map<ClaimId, Money> items = new LinkedHashMap<>();
+        List<FindClaims.Open> open = findClaims.openOf(business, document.id());
+        open.forEach(o -> items.put(o.claim(), o.left()));
+        if (open.isEmpty()) return new Begun(new Outcome.AlreadyPaid(), null, null);
+        Money amount = Money.sum(document.gross().currency(), items.values());
+        if (amount.minor() != shownMinor) return new Begun(new Outcome.AmountChanged(amount), null, null);
+        Collection live = collections.findLive(business, document.id()).orElse(null);
+        if (live != null && live.items().equals(items)) return new Begun(null, live, null);
+        if (live != null) withdraw.want(live);
+        var fresh = new Collection(
+                business,
+                new CollectionId(Ids.next()),
+                document.customer(),
+                document.id(),
+                amount,
+                items,
+                CollectionState.PLANNED,
+                new Collection.Checkout(account.id(), link.id(), null, null, false),
+                null,
+                clock.today(business));
+        collections.insert(fresh);
+        return new Begun(null, fresh, live);
+    }
+
+    private Outcome open(ProcessorAccount account, Document document, Collection collection, String returnTo) {
+        if (collection.checkout().url() != null)
+            return new Outcome.Opened(collection.checkout().url());
         try {
-            String customer = customers.find(invoice.customerId()).orElseThrow().code();
-            Processor.Checkout checkout = processor.openCheckout(
-                    account, collection.id(), collection.amount(), invoice.number(), customer, returnTo);
-            collections.opened(collection.id(), checkout);
+            String customer =
+                    customers.get(account.business(), document.customer()).code();
+            Processor.Checkout checkout =
+                    processor.openCheckout(account, collection, document.number(), customer, returnTo);
+            transaction.executeWithoutResult(s -> collections.opened(collection, checkout));
             return new Outcome.Opened(checkout.url());
         } catch (RestClientException unreachable) {
             return new Outcome.Unreachable();

@@ -3,15 +3,15 @@ package exactum.app.cards;
 import com.standardwebhooks.Webhook;
 import com.standardwebhooks.exceptions.EmptyWebhookSecretException;
 import com.standardwebhooks.exceptions.WebhookVerificationException;
-import exactum.app.clock.BusinessClock;
+import exactum.app.installation.BusinessClock;
+import exactum.app.setup.FindSetup;
 import exactum.app.setup.ProcessorAccount;
-import exactum.app.setup.SetupStore;
+import exactum.core.ids.ProcessorId;
 import java.net.http.HttpHeaders;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.UUID;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.core.JacksonException;
@@ -24,16 +24,23 @@ import tools.jackson.databind.json.JsonMapper;
  */
 @Component
 public class TakeInNotice {
-    private final SetupStore setup;
+    private final FindSetup setup;
     private final CollectionStore collections;
+    private final NoticeStore notices;
     private final SettleSale settle;
     private final BusinessClock clock;
     private final JsonMapper json;
 
     TakeInNotice(
-            SetupStore setup, CollectionStore collections, SettleSale settle, BusinessClock clock, JsonMapper json) {
+            FindSetup setup,
+            CollectionStore collections,
+            NoticeStore notices,
+            SettleSale settle,
+            BusinessClock clock,
+            JsonMapper json) {
         this.setup = setup;
         this.collections = collections;
+        this.notices = notices;
         this.settle = settle;
         this.clock = clock;
         this.json = json;
@@ -51,16 +58,16 @@ public class TakeInNotice {
     }
 
     @Transactional
-    public Outcome take(UUID processorId, Headers headers, String body) {
+    public Outcome take(ProcessorId processorId, Headers headers, String body) {
         Optional<ProcessorAccount> processor = setup.findProcessor(processorId);
         if (processor.isEmpty() || !isGenuine(processor.get(), headers, body)) return Outcome.NOT_GENUINE;
         Optional<JsonNode> event = parse(body);
         if (event.isEmpty()) return Outcome.NOT_GENUINE;
         String kind = event.get().path("type").asString("unnamed");
         Instant sentAt = Instant.ofEpochSecond(Long.parseLong(headers.timestamp()));
-        if (!collections.note(processorId, headers.id(), kind, body, sentAt, "taking in")) return Outcome.SEEN_BEFORE;
+        if (!notices.note(processor.get(), headers.id(), kind, body, sentAt)) return Outcome.SEEN_BEFORE;
         String outcome = act(processor.get(), kind, event.get().path("data"));
-        collections.setOutcome(processorId, headers.id(), outcome);
+        notices.setOutcome(processor.get(), headers.id(), outcome);
         return outcome.startsWith("not known") ? Outcome.NOT_KNOWN_HERE : Outcome.TAKEN_IN;
     }
 
@@ -68,15 +75,20 @@ public class TakeInNotice {
         return switch (kind) {
             case "sale.succeeded" -> {
                 Processor.Sale sale = Processor.sale(data);
-                Optional<Collection> collection = collections.findByCheckout(processor.id(), sale.checkout());
+                Optional<Collection> collection =
+                        collections.findByCheckout(processor.business(), processor.id(), sale.checkout());
                 if (collection.isEmpty()) yield "not known here: no collection has checkout " + sale.checkout();
-                yield settle.settle(processor, collection.get(), sale) ? "receipt made" : "receipt was there already";
+                yield settle.settle(processor, collection.get(), sale)
+                        ? "payment taken in"
+                        : "payment was there already";
             }
             case "sale.declined" -> {
                 Optional<Collection> collection = collections.findByCheckout(
-                        processor.id(), data.path("checkout").asString(""));
+                        processor.business(),
+                        processor.id(),
+                        data.path("checkout").asString(""));
                 if (collection.isEmpty()) yield "not known here: no such checkout";
-                collections.refused(collection.get().id(), data.path("reason").asString("refused"));
+                collections.refused(collection.get(), data.path("reason").asString("refused"));
                 yield "refusal noted";
             }
             default -> "not known here: kept and left alone";
@@ -92,7 +104,7 @@ public class TakeInNotice {
         long age = clock.now().getEpochSecond() - Long.parseLong(headers.timestamp());
         if (Math.abs(age) > 300) return false;
         try {
-            new Webhook(processor.signingSecret())
+            new Webhook(processor.access().signingSecret())
                     .verify(
                             body,
                             HttpHeaders.of(

@@ -1,6 +1,7 @@
 package exactum.app.customers;
 
-import java.util.UUID;
+import exactum.core.ids.CustomerId;
+import java.util.Currency;
 
 /**
  * Who owes.
@@ -12,13 +13,13 @@ import java.util.UUID;
  * @param revision raised by each change
  */
 public record Customer(
-        UUID id,
+        CustomerId id,
         String code,
         String name,
         String kind,
         String email,
         String address,
         String country,
-        String currency,
+        Currency currency,
         String taxNumber,
         int revision) {}

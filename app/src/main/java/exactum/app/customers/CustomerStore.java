@@ -1,12 +1,17 @@
 package exactum.app.customers;
 
 import static exactumdb.Tables.CUSTOMER;
-import static exactumdb.Tables.INVOICE;
 
-import exactum.app.business.Business;
+import exactum.app.database.SearchWords;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.CustomerId;
+import exactum.core.money.Money;
+import exactum.core.text.Folding;
 import exactumdb.tables.records.CustomerRecord;
+import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.Collection;
+import java.util.Currency;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -16,92 +21,129 @@ import java.util.UUID;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.Field;
+import org.jooq.Record;
+import org.jooq.Result;
+import org.jooq.exception.NoDataFoundException;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 
 /** Customers in the database. */
 @Component
-public class CustomerStore {
+class CustomerStore implements FindCustomers {
+    private static final Field<Long> OPEN = DSL.field(
+            "(select coalesce(sum(c.left_minor), 0) from claim c where c.business_id = customer.business_id and c.customer_id = customer.id and c.left_minor > 0 and c.currency = customer.currency)",
+            Long.class);
+    private static final Field<Long> CREDIT = DSL.field(
+            "(select coalesce(sum(m.left_minor), 0) from means m where m.business_id = customer.business_id and m.customer_id = customer.id and m.left_minor > 0 and m.kind in ('receipt', 'credit note') and m.currency = customer.currency)",
+            Long.class);
+    private static final Field<Integer> DOCUMENTS = DSL.field(
+            "(select count(*) from document d where d.business_id = customer.business_id and d.customer_id = customer.id and d.kind = 'invoice' and d.state = 'issued')",
+            Integer.class);
     private final DSLContext db;
 
     CustomerStore(DSLContext db) {
         this.db = db;
     }
 
-    /** A customer as the list shows it. */
-    public record Listed(Customer customer, int invoices, long openMinor, long overdueMinor) {}
-
-    public Optional<Customer> find(UUID id) {
+    @Override
+    public Optional<Customer> find(BusinessId business, CustomerId id) {
         return db.selectFrom(CUSTOMER)
-                .where(CUSTOMER.BUSINESS_ID.eq(Business.ID))
+                .where(CUSTOMER.BUSINESS_ID.eq(business))
                 .and(CUSTOMER.ID.eq(id))
                 .fetchOptional(CustomerStore::customer);
     }
 
-    public Optional<Customer> findByCode(String code) {
+    @Override
+    public Customer get(BusinessId business, CustomerId id) {
+        return find(business, id).orElseThrow(() -> new NoDataFoundException("no customer " + id));
+    }
+
+    @Override
+    public Optional<Customer> findByCode(BusinessId business, String code) {
         return db.selectFrom(CUSTOMER)
-                .where(CUSTOMER.BUSINESS_ID.eq(Business.ID))
+                .where(CUSTOMER.BUSINESS_ID.eq(business))
                 .and(CUSTOMER.CODE.eq(code))
                 .fetchOptional(CustomerStore::customer);
     }
 
-    public Map<UUID, Customer> byId(Collection<UUID> ids) {
+    @Override
+    public Map<CustomerId, Customer> byId(BusinessId business, Collection<CustomerId> ids) {
         return db.selectFrom(CUSTOMER)
-                .where(CUSTOMER.BUSINESS_ID.eq(Business.ID))
-                .and(CUSTOMER.ID.eq(DSL.any(ids.toArray(UUID[]::new))))
+                .where(CUSTOMER.BUSINESS_ID.eq(business))
+                .and(DSL.condition(
+                        "customer.id = any({0})",
+                        DSL.val(ids.stream().map(CustomerId::value).distinct().toArray(UUID[]::new))))
                 .fetchMap(CUSTOMER.ID, CustomerStore::customer);
     }
 
-    /** Customers whose code, name, e-mail, address or tax number holds each of the words, accents and case aside. */
-    public List<Customer> search(String words, int most) {
+    @Override
+    public List<Customer> search(BusinessId business, String words, int most) {
         return db.selectFrom(CUSTOMER)
-                .where(matches(words))
+                .where(matches(business, words))
                 .orderBy(CUSTOMER.NAME)
                 .limit(most)
                 .fetch(CustomerStore::customer);
     }
 
-    /** The list with what each owes, overdue as of the day. */
-    public List<Listed> list(String words, LocalDate today, int most) {
-        Field<Long> open = DSL.field(
-                "(select coalesce(sum(i.gross_minor - i.settled_minor), 0) from invoice i where i.business_id = customer.business_id and i.customer_id = customer.id)",
-                Long.class);
-        Field<Long> overdue = DSL.field(
-                "(select coalesce(sum(n.amount_minor - n.settled_minor), 0) from invoice i join instalment n on n.business_id = i.business_id and n.invoice_id = i.id"
-                        + " where i.business_id = customer.business_id and i.customer_id = customer.id and n.due_date < {0})",
-                Long.class, DSL.val(today));
-        Field<Integer> invoices = DSL.selectCount()
-                .from(INVOICE)
-                .where(INVOICE.BUSINESS_ID.eq(CUSTOMER.BUSINESS_ID))
-                .and(INVOICE.CUSTOMER_ID.eq(CUSTOMER.ID))
-                .asField();
+    @Override
+    public List<Listed> list(BusinessId business, String words, LocalDate today, int most) {
+        Field<Long> overdue = overdue(today);
         return db.select(CUSTOMER.fields())
-                .select(invoices, open, overdue)
+                .select(DOCUMENTS, OPEN, overdue, CREDIT)
                 .from(CUSTOMER)
-                .where(matches(words))
+                .where(matches(business, words))
                 .orderBy(CUSTOMER.NAME)
                 .limit(most)
-                .fetch(r -> new Listed(customer(r.into(CUSTOMER)), r.get(invoices), r.get(open), r.get(overdue)));
+                .fetch(r -> new Listed(
+                        customer(r.into(CUSTOMER)),
+                        r.get(DOCUMENTS),
+                        Money.ofMinor(r.get(CUSTOMER.CURRENCY), r.get(OPEN)),
+                        Money.ofMinor(r.get(CUSTOMER.CURRENCY), r.get(overdue)),
+                        Money.ofMinor(r.get(CUSTOMER.CURRENCY), r.get(CREDIT))));
     }
 
-    public int count(String words) {
-        return db.fetchCount(CUSTOMER, matches(words));
+    @Override
+    public Totals totals(BusinessId business, String words, LocalDate today) {
+        Result<? extends Record> sums = db.select(
+                        DSL.field("c.currency", String.class),
+                        DSL.sum(DSL.field("c.left_minor", Long.class)).as("open"),
+                        DSL.coalesce(
+                                        DSL.sum(DSL.field("c.left_minor", Long.class))
+                                                .filterWhere(DSL.condition("c.due_date < {0}", DSL.val(today))),
+                                        DSL.inline(BigDecimal.ZERO))
+                                .as("overdue"))
+                .from(CUSTOMER)
+                .join("claim c")
+                .on("c.business_id = customer.business_id and c.customer_id = customer.id and c.left_minor > 0")
+                .where(matches(business, words))
+                .groupBy(DSL.field("c.currency"))
+                .orderBy(DSL.field("c.currency"))
+                .fetch();
+        return new Totals(db.fetchCount(CUSTOMER, matches(business, words)), sums(sums, "open"), sums(sums, "overdue"));
+    }
+
+    private static List<Money> sums(Result<? extends Record> rows, String column) {
+        return rows.stream()
+                .map(r -> Money.ofMinor(
+                        r.get(0, String.class), r.get(column, BigDecimal.class).longValueExact()))
+                .filter(Money::isPositive)
+                .toList();
     }
 
     /** Which of the codes are taken. */
-    public Set<String> takenCodes(Collection<String> codes) {
+    Set<String> takenCodes(BusinessId business, Collection<String> codes) {
         return new HashSet<>(db.select(CUSTOMER.CODE)
                 .from(CUSTOMER)
-                .where(CUSTOMER.BUSINESS_ID.eq(Business.ID))
+                .where(CUSTOMER.BUSINESS_ID.eq(business))
                 .and(CUSTOMER.CODE.eq(DSL.any(codes.toArray(String[]::new))))
                 .fetch(CUSTOMER.CODE));
     }
 
     /** The next free code of the form {@code C-0042}. */
-    String nextCode() {
+    String nextCode(BusinessId business) {
         Integer highest = db.select(DSL.max(DSL.field("substring(code from 3)::int", Integer.class)))
                 .from(CUSTOMER)
-                .where(CUSTOMER.BUSINESS_ID.eq(Business.ID))
+                .where(CUSTOMER.BUSINESS_ID.eq(business))
                 .and(CUSTOMER.CODE.likeRegex("^C-[0-9]{1,8}$"))
                 .fetchSingle()
                 .value1();
@@ -109,61 +151,55 @@ public class CustomerStore {
     }
 
     /** Inserts under the id; false where the id or the code is taken. */
-    boolean insert(UUID id, CustomerDraft draft, LocalDate today) {
+    boolean insert(BusinessId business, CustomerId id, CustomerDraft draft, LocalDate today) {
         return db.insertInto(CUSTOMER)
-                        .set(row(id, draft, today))
+                        .set(row(draft)
+                                .setBusinessId(business)
+                                .setId(id)
+                                .setCode(draft.code())
+                                .setCreatedOn(today))
                         .onConflictDoNothing()
                         .execute()
                 == 1;
     }
 
     /** Updates the revision that was seen; false if somebody was first. */
-    boolean update(UUID id, int revision, CustomerDraft draft) {
+    boolean update(BusinessId business, CustomerId id, int revision, CustomerDraft draft) {
         return db.update(CUSTOMER)
-                        .set(CUSTOMER.NAME, draft.name())
-                        .set(CUSTOMER.KIND, draft.kind())
-                        .set(CUSTOMER.EMAIL, emptyToNull(draft.email()))
-                        .set(CUSTOMER.ADDRESS, draft.address())
-                        .set(CUSTOMER.COUNTRY, draft.country())
-                        .set(CUSTOMER.CURRENCY, draft.currency())
-                        .set(CUSTOMER.TAX_NUMBER, emptyToNull(draft.taxNumber()))
+                        .set(row(draft))
                         .set(CUSTOMER.REVISION, CUSTOMER.REVISION.plus(1))
-                        .where(CUSTOMER.BUSINESS_ID.eq(Business.ID))
+                        .where(CUSTOMER.BUSINESS_ID.eq(business))
                         .and(CUSTOMER.ID.eq(id))
                         .and(CUSTOMER.REVISION.eq(revision))
                         .execute()
                 == 1;
     }
 
-    private static CustomerRecord row(UUID id, CustomerDraft draft, LocalDate today) {
-        var row = new CustomerRecord();
-        row.setBusinessId(Business.ID);
-        row.setId(id);
-        row.setCode(draft.code());
-        row.setName(draft.name());
-        row.setKind(draft.kind());
-        row.setEmail(emptyToNull(draft.email()));
-        row.setAddress(draft.address());
-        row.setCountry(draft.country());
-        row.setCurrency(draft.currency());
-        row.setTaxNumber(emptyToNull(draft.taxNumber()));
-        row.setCreatedOn(today);
-        return row;
+    private static CustomerRecord row(CustomerDraft draft) {
+        return new CustomerRecord()
+                .setName(draft.name())
+                .setKind(draft.kind())
+                .setEmail(emptyToNull(draft.email()))
+                .setAddress(draft.address())
+                .setCountry(draft.country())
+                .setCurrency(draft.currency())
+                .setTaxNumber(emptyToNull(draft.taxNumber()))
+                .setSearch(Folding.of(String.join(
+                        " ", draft.code(), draft.name(), draft.email(), draft.address(), draft.taxNumber())));
     }
 
     private static String emptyToNull(String text) {
         return text.isEmpty() ? null : text;
     }
 
-    private static Condition matches(String words) {
-        Condition all = CUSTOMER.BUSINESS_ID.eq(Business.ID);
-        for (String word : words.strip().split("\\s+")) {
-            if (!word.isEmpty())
-                all = all.and(DSL.condition(
-                        "customer.search like '%' || replace(replace(fold({0}), '%', '\\%'), '_', '\\_') || '%'",
-                        DSL.val(word)));
-        }
-        return all;
+    private static Field<Long> overdue(LocalDate today) {
+        return DSL.field(
+                "(select coalesce(sum(c.left_minor), 0) from claim c where c.business_id = customer.business_id and c.customer_id = customer.id and c.left_minor > 0 and c.due_date < {0} and c.currency = customer.currency)",
+                Long.class, DSL.val(today));
+    }
+
+    private static Condition matches(BusinessId business, String words) {
+        return CUSTOMER.BUSINESS_ID.eq(business).and(SearchWords.in(CUSTOMER.SEARCH, words));
     }
 
     private static Customer customer(CustomerRecord c) {
@@ -175,7 +211,7 @@ public class CustomerStore {
                 c.getEmail(),
                 c.getAddress(),
                 c.getCountry(),
-                c.getCurrency(),
+                Currency.getInstance(c.getCurrency()),
                 c.getTaxNumber(),
                 c.getRevision());
     }

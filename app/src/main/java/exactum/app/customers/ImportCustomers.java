@@ -1,12 +1,11 @@
 package exactum.app.customers;
 
-import static exactumdb.Tables.CUSTOMER_IMPORT;
-
 import exactum.app.audit.Audit;
-import exactum.app.business.Business;
-import exactum.app.clock.BusinessClock;
-import exactum.app.ids.Ids;
-import exactum.app.settings.Settings;
+import exactum.app.database.Ids;
+import exactum.app.installation.BusinessClock;
+import exactum.app.installation.Settings;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.CustomerId;
 import exactum.core.problem.Refusal;
 import exactum.formats.LimitedInput;
 import exactum.formats.csv.CustomerCsv;
@@ -14,8 +13,6 @@ import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
-import java.time.OffsetDateTime;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -23,7 +20,7 @@ import java.util.Locale;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Stream;
-import org.jooq.DSLContext;
+import org.jooq.exception.NoDataFoundException;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -33,14 +30,15 @@ import org.springframework.transaction.annotation.Transactional;
  */
 @Component
 public class ImportCustomers {
-    private final DSLContext db;
+    private final CustomerImportStore imports;
     private final CustomerStore customers;
     private final BusinessClock clock;
     private final Settings settings;
     private final Audit audit;
 
-    ImportCustomers(DSLContext db, CustomerStore customers, BusinessClock clock, Settings settings, Audit audit) {
-        this.db = db;
+    ImportCustomers(
+            CustomerImportStore imports, CustomerStore customers, BusinessClock clock, Settings settings, Audit audit) {
+        this.imports = imports;
         this.customers = customers;
         this.clock = clock;
         this.settings = settings;
@@ -57,21 +55,19 @@ public class ImportCustomers {
 
     /** Reads the file and says which lines would be taken; adds no customer. */
     @Transactional
-    public UUID rehearse(String fileName, InputStream file) {
+    public UUID rehearse(BusinessId business, String fileName, InputStream file) {
         try (var limited = new LimitedInput(file, settings.customerFileLimitKb() * 1024)) {
             byte[] content = limited.readAllBytes();
-            Sorted sorted = sort(content);
-            UUID id = Ids.next();
-            db.insertInto(CUSTOMER_IMPORT)
-                    .set(CUSTOMER_IMPORT.BUSINESS_ID, Business.ID)
-                    .set(CUSTOMER_IMPORT.ID, id)
-                    .set(CUSTOMER_IMPORT.FILE_NAME, fileName)
-                    .set(CUSTOMER_IMPORT.CONTENT, content)
-                    .set(CUSTOMER_IMPORT.GOOD, sorted.good().size())
-                    .set(CUSTOMER_IMPORT.BAD, sorted.bad().size())
-                    .set(CUSTOMER_IMPORT.BAD_FILE, CustomerCsv.writeBad(sorted.bad()))
-                    .execute();
-            return id;
+            Sorted sorted = sort(business, content);
+            var rehearsal = new Rehearsal(
+                    Ids.next(),
+                    fileName,
+                    sorted.good().size(),
+                    sorted.bad().size(),
+                    false,
+                    CustomerCsv.writeBad(sorted.bad()));
+            imports.insert(business, rehearsal, content);
+            return rehearsal.id();
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
@@ -79,64 +75,42 @@ public class ImportCustomers {
 
     /** Takes the good lines of a rehearsal; lines whose code was taken meanwhile join the bad ones. */
     @Transactional
-    public Rehearsal take(UUID id) {
-        int claimed = db.update(CUSTOMER_IMPORT)
-                .set(CUSTOMER_IMPORT.TAKEN_AT, OffsetDateTime.now(ZoneOffset.UTC))
-                .where(CUSTOMER_IMPORT.BUSINESS_ID.eq(Business.ID))
-                .and(CUSTOMER_IMPORT.ID.eq(id))
-                .and(CUSTOMER_IMPORT.TAKEN_AT.isNull())
-                .execute();
-        if (claimed == 0) return get(id);
-        Sorted sorted = sort(content(id));
+    public Rehearsal take(BusinessId business, UUID id) {
+        if (!imports.claim(business, id)) return get(business, id);
+        Sorted sorted = sort(business, imports.content(business, id));
         int taken = 0;
-        for (CustomerDraft draft : sorted.good()) taken += customers.insert(Ids.next(), draft, clock.today()) ? 1 : 0;
+        for (CustomerDraft draft : sorted.good()) {
+            taken += customers.insert(business, new CustomerId(Ids.next()), draft, clock.today(business)) ? 1 : 0;
+        }
         if (taken != sorted.good().size())
             throw new Refusal(
                     "customers.meanwhile",
                     "Some of these codes were taken at this moment. Nothing was stored. Rehearse the file again.");
-        db.update(CUSTOMER_IMPORT)
-                .set(CUSTOMER_IMPORT.GOOD, taken)
-                .set(CUSTOMER_IMPORT.BAD, sorted.bad().size())
-                .set(CUSTOMER_IMPORT.BAD_FILE, CustomerCsv.writeBad(sorted.bad()))
-                .where(CUSTOMER_IMPORT.BUSINESS_ID.eq(Business.ID))
-                .and(CUSTOMER_IMPORT.ID.eq(id))
-                .execute();
+        imports.setOutcome(business, id, taken, sorted.bad().size(), CustomerCsv.writeBad(sorted.bad()));
         audit.record(
+                business,
                 "imported customers",
                 "%d taken, %d handed back".formatted(taken, sorted.bad().size()));
-        return get(id);
+        return get(business, id);
     }
 
-    public Rehearsal get(UUID id) {
-        return db.selectFrom(CUSTOMER_IMPORT)
-                .where(CUSTOMER_IMPORT.BUSINESS_ID.eq(Business.ID))
-                .and(CUSTOMER_IMPORT.ID.eq(id))
-                .fetchSingle(r -> new Rehearsal(
-                        r.getId(), r.getFileName(), r.getGood(), r.getBad(), r.getTakenAt() != null, r.getBadFile()));
+    public Rehearsal get(BusinessId business, UUID id) {
+        return imports.find(business, id).orElseThrow(() -> new NoDataFoundException("no rehearsal " + id));
     }
 
     /** What the rehearsal says of each line: the bad ones first, in the file's order, at most as many as asked for. */
-    public List<Line> lines(UUID id, int most) {
-        Sorted sorted = sort(content(id));
+    public List<Line> lines(BusinessId business, UUID id, int most) {
+        Sorted sorted = sort(business, imports.content(business, id));
         var bad = sorted.bad().stream()
                 .map(b -> new Line(b.row().code(), b.row().name(), b.row().email(), String.join("; ", b.reasons())));
         var good = sorted.good().stream().map(d -> new Line(d.code(), d.name(), d.email(), ""));
         return Stream.concat(bad, good).limit(most).toList();
     }
 
-    private byte[] content(UUID id) {
-        return db.select(CUSTOMER_IMPORT.CONTENT)
-                .from(CUSTOMER_IMPORT)
-                .where(CUSTOMER_IMPORT.BUSINESS_ID.eq(Business.ID))
-                .and(CUSTOMER_IMPORT.ID.eq(id))
-                .fetchSingle()
-                .value1();
-    }
-
-    private Sorted sort(byte[] content) {
+    private Sorted sort(BusinessId business, byte[] content) {
         List<CustomerCsv.Row> rows = CustomerCsv.read(new ByteArrayInputStream(content));
-        Set<String> taken =
-                customers.takenCodes(rows.stream().map(CustomerCsv.Row::code).toList());
+        Set<String> taken = customers.takenCodes(
+                business, rows.stream().map(CustomerCsv.Row::code).toList());
         Set<String> seen = new HashSet<>();
         var good = new ArrayList<CustomerDraft>();
         var bad = new ArrayList<CustomerCsv.Bad>();

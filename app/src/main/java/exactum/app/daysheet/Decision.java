@@ -1,26 +1,74 @@
 package exactum.app.daysheet;
 
+import exactum.core.ids.DocumentId;
+import exactum.core.money.Money;
 import java.time.LocalDate;
+import java.util.Set;
 
 /**
  * One line of the day sheet.
  *
+ * @param key the same each time, while it is about the same
  * @param station which station it belongs to
  * @param mark the name of its mark
- * @param href opens what it is about
- * @param step the words of the suggested next step
- * @param stepAddress where the step leads: a page, or an address it is posted to
- * @param posted whether the step acts at once
+ * @param words what it is
+ * @param whose whose it is, or empty
+ * @param since the day from which it waits
+ * @param amount the money it is about, or null
+ * @param href opens what it is about, within the business
+ * @param step the suggested next step
+ * @param about the documents whose money it is about; two decisions about the same know of each other
+ * @param related another decision about the same money, or null
  */
 public record Decision(
-        String station,
+        String key,
+        Station station,
         String mark,
         String words,
         String whose,
         LocalDate since,
-        String currency,
-        long amountMinor,
+        Money amount,
         String href,
-        String step,
-        String stepAddress,
-        boolean posted) {}
+        Step step,
+        Set<DocumentId> about,
+        Related related) {
+
+    /**
+     * The suggested next step.
+     *
+     * @param address where it leads: a page, or an address it is posted to
+     * @param posted whether it acts at once
+     */
+    public record Step(String words, String address, boolean posted) {}
+
+    /** Another decision about the same money. */
+    public record Related(String words, String href) {}
+
+    public Decision {
+        about = Set.copyOf(about);
+    }
+
+    /** A decision that stands for itself. */
+    public static Decision of(
+            String key,
+            Station station,
+            String mark,
+            String words,
+            String whose,
+            LocalDate since,
+            Money amount,
+            String href,
+            Step step) {
+        return new Decision(key, station, mark, words, whose, since, amount, href, step, Set.of(), null);
+    }
+
+    /** The same, about the money of documents. */
+    public Decision about(Set<DocumentId> documents) {
+        return new Decision(key, station, mark, words, whose, since, amount, href, step, documents, related);
+    }
+
+    Decision relatedTo(Decision other) {
+        var link = new Related(other.words(), other.href());
+        return new Decision(key, station, mark, words, whose, since, amount, href, step, about, link);
+    }
+}

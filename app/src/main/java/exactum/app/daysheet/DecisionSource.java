@@ -1,10 +1,42 @@
 package exactum.app.daysheet;
 
+import exactum.core.ids.BusinessId;
+import exactum.core.money.Money;
 import java.time.LocalDate;
 import java.util.List;
 
 /** A feature that knows decisions of its own. */
 public interface DecisionSource {
-    /** Those that wait on the day, in any order. */
-    List<Decision> decisions(LocalDate today);
+
+    /** The station that its decisions belong to. */
+    Station station();
+
+    /** How many wait on the day; cheap enough for every page. */
+    int count(BusinessId business, LocalDate today);
+
+    /** Those that wait on the day, most money first. */
+    Found find(BusinessId business, LocalDate today, int most);
+
+    /**
+     * What was found.
+     *
+     * @param shown as many as were asked for
+     * @param count how many there are
+     * @param sums what all of them are about, by currency
+     * @param all the page that shows all of them, or null where all are shown
+     */
+    record Found(List<Decision> shown, int count, List<Money> sums, String all) {
+
+        /** All there is. */
+        public static Found all(List<Decision> decisions) {
+            return new Found(
+                    decisions,
+                    decisions.size(),
+                    Sums.byCurrency(decisions.stream()
+                            .filter(d -> d.amount() != null)
+                            .map(d -> d.amount().abs())
+                            .toList()),
+                    null);
+        }
+    }
 }

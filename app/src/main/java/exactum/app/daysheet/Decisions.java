@@ -1,64 +1,108 @@
 package exactum.app.daysheet;
 
-import exactum.app.business.Business;
-import exactum.app.clock.BusinessClock;
+import exactum.app.installation.BusinessClock;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.DocumentId;
+import exactum.core.money.Money;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.Comparator;
-import java.util.LinkedHashMap;
+import java.util.EnumMap;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import org.jooq.DSLContext;
-import org.jooq.Record;
-import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
 
 /** What needs a decision today, gathered from the features that know, and never stored. */
 @Component
 public class Decisions {
-    private static final List<String> STATIONS = List.of("Agree", "Bill", "Collect", "Bank", "Books");
-    private final DSLContext db;
+    private static final int MOST = 40;
     private final BusinessClock clock;
     private final List<DecisionSource> sources;
 
-    Decisions(DSLContext db, BusinessClock clock, List<DecisionSource> sources) {
-        this.db = db;
+    Decisions(BusinessClock clock, List<DecisionSource> sources) {
         this.clock = clock;
         this.sources = sources;
     }
 
+    /**
+     * The decisions of a station.
+     *
+     * @param count how many there are, shown or not
+     * @param sums what all of them are about, by currency
+     * @param more pages that show those which are not shown here
+     */
+    public record Group(Station station, List<Decision> shown, int count, List<Money> sums, List<String> more) {}
+
     /** All of them, by station in the order of the work, most money first. */
-    public Map<String, List<Decision>> byStation() {
-        LocalDate today = clock.today();
-        var all = new LinkedHashMap<String, List<Decision>>();
-        STATIONS.forEach(station -> all.put(station, new ArrayList<>()));
-        sources.stream()
-                .flatMap(source -> source.decisions(today).stream())
-                .forEach(d -> all.get(d.station()).add(d));
-        all.values()
-                .forEach(list -> list.sort(Comparator.comparingLong((Decision d) -> Math.abs(d.amountMinor()))
-                        .reversed()));
-        all.values().removeIf(List::isEmpty);
-        return all;
+    @Transactional(readOnly = true)
+    public List<Group> groups(BusinessId business) {
+        LocalDate today = clock.today(business);
+        Map<Station, List<DecisionSource.Found>> found = new EnumMap<>(Station.class);
+        sources.forEach(
+                s -> found.computeIfAbsent(s.station(), k -> new ArrayList<>()).add(s.find(business, today, MOST)));
+        Map<DocumentId, List<Decision>> byDocument = new HashMap<>();
+        found.values().stream()
+                .flatMap(List::stream)
+                .flatMap(f -> f.shown().stream())
+                .forEach(d -> d.about()
+                        .forEach(document -> byDocument
+                                .computeIfAbsent(document, k -> new ArrayList<>())
+                                .add(d)));
+        return found.entrySet().stream()
+                .map(e -> group(e.getKey(), e.getValue(), byDocument))
+                .filter(g -> g.count() > 0)
+                .toList();
+    }
+
+    private static Group group(
+            Station station, List<DecisionSource.Found> found, Map<DocumentId, List<Decision>> byDocument) {
+        List<Decision> shown = new ArrayList<>(found.stream()
+                .flatMap(f -> f.shown().stream())
+                .map(d -> related(d, byDocument))
+                .toList());
+        shown.sort(Comparator.comparing(
+                d -> d.amount() == null ? Long.MIN_VALUE : d.amount().abs().minor(), Collections.reverseOrder()));
+        return new Group(
+                station,
+                List.copyOf(shown),
+                found.stream().mapToInt(DecisionSource.Found::count).sum(),
+                Sums.byCurrency(found.stream().flatMap(f -> f.sums().stream()).toList()),
+                found.stream()
+                        .filter(f -> f.count() > f.shown().size() && f.all() != null)
+                        .map(DecisionSource.Found::all)
+                        .toList());
+    }
+
+    private static Decision related(Decision decision, Map<DocumentId, List<Decision>> byDocument) {
+        return decision.about().stream()
+                .flatMap(document -> byDocument.get(document).stream())
+                .filter(other -> other.station() != decision.station())
+                .findFirst()
+                .map(decision::relatedTo)
+                .orElse(decision);
+    }
+
+    /** The decisions about the money of a document, that wait at the bank, such as a line that would pay it. */
+    @Transactional(readOnly = true)
+    public List<Decision> about(BusinessId business, DocumentId document) {
+        LocalDate today = clock.today(business);
+        return sources.stream()
+                .filter(s -> s.station() == Station.BANK)
+                .flatMap(s -> s.find(business, today, MOST).shown().stream())
+                .filter(d -> d.about().contains(document))
+                .toList();
     }
 
     /** How many wait at each station; cheap enough for every page. */
-    public Map<String, Integer> counts() {
-        LocalDate today = clock.today();
-        Record r = db.fetchSingle("""
-                select (select count(distinct customer_id) from message where business_id = {0} and state = 'held') as held,
-                       (select count(*) from message where business_id = {0} and state = 'failed') as failed,
-                       (select least(count(*), 1) from recurring_invoice where business_id = {0} and state = 'active' and next_make_on <= {1}) as due,
-                       (select count(distinct n.invoice_id) from instalment n where n.business_id = {0} and n.settled_minor < n.amount_minor and n.due_date < {1}) as overdue,
-                       (select count(*) from bank_line where business_id = {0} and matched_as is null) as homeless,
-                       (select count(*) from payout where business_id = {0} and bank_line_id is not null and tied_out_at is null) as differing
-                """, DSL.inline(Business.ID), DSL.val(today));
-        var counts = new LinkedHashMap<String, Integer>();
-        counts.put("Agree", r.get("held", Integer.class));
-        counts.put("Bill", r.get("due", Integer.class) + r.get("failed", Integer.class));
-        counts.put("Collect", r.get("overdue", Integer.class));
-        counts.put("Bank", r.get("homeless", Integer.class) + r.get("differing", Integer.class));
-        counts.put("Books", 0);
+    @Transactional(readOnly = true)
+    public Map<Station, Integer> counts(BusinessId business) {
+        LocalDate today = clock.today(business);
+        Map<Station, Integer> counts = new EnumMap<>(Station.class);
+        for (Station station : Station.values()) counts.put(station, 0);
+        sources.forEach(s -> counts.merge(s.station(), s.count(business, today), Integer::sum));
         return counts;
     }
 }

@@ -1,74 +1,93 @@
 package exactum.app.demo;
 
-import exactum.app.clock.BusinessClock;
-import exactum.app.clock.PlayDays;
+import exactum.app.bank.MatchCertain;
+import exactum.app.business.FindBusinesses;
+import exactum.app.business.Role;
+import exactum.app.business.SaveBusiness;
+import exactum.app.installation.BusinessClock;
+import exactum.app.installation.PlayDays;
+import exactum.app.installation.Settings;
 import exactum.app.jobs.DailyWork;
 import exactum.app.jobs.StartOfTime;
-import exactum.app.matching.MatchBankLines;
-import exactum.app.messages.Outbox;
+import exactum.app.ledger.ProveBooks;
+import exactum.app.messages.FindMessages;
 import exactum.app.messages.SendMessages;
 import exactum.app.security.Users;
-import exactum.app.settings.Settings;
-import exactum.app.setup.SetupStore;
+import exactum.core.ids.BusinessId;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
+import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
-import org.springframework.util.LinkedMultiValueMap;
-import org.springframework.web.client.RestClient;
 
 /**
- * Loads the demo by living it: the real use cases and stand-ins, day by day from 1 Sep 2025 to 1 Jun 2026. A load that
+ * Loads the demo by living it: the real use cases and stand-ins, day by day, until the Monday on which it opens. A load that
  * was killed leaves no mark of completion, and the next start begins afresh.
  */
 @Component
 class DemoLoader {
-    private static final LocalDate LAST_DAY = LocalDate.of(2026, 6, 1);
-    private static final LocalDate ODD_FEE_DAY = LocalDate.of(2026, 5, 23);
-    private static final LocalDate LAST_MATCHED_DAY = LocalDate.of(2026, 5, 29);
+    private static final String PASSWORD = "harbour-lights";
     private final Settings settings;
-    private final SetupStore setup;
+    private final FindBusinesses businesses;
+    private final SaveBusiness saveBusiness;
     private final Users users;
-    private final Larkwater larkwater;
+    private final SetUpHarbour setUp;
     private final Payers payers;
+    private final DollarOwner dollars;
+    private final OpeningScene scene;
+    private final Street street;
     private final PlayDays play;
+    private final PlayDays.DayEnd dayEnd;
     private final StartOfTime time;
     private final DailyWork daily;
-    private final MatchBankLines match;
-    private final Outbox outbox;
+    private final MatchCertain match;
+    private final FindMessages messages;
     private final SendMessages send;
+    private final ProveBooks prove;
     private final BusinessClock clock;
-    private final RestClient http = RestClient.create();
 
     DemoLoader(
             Settings settings,
-            SetupStore setup,
+            FindBusinesses businesses,
+            SaveBusiness saveBusiness,
             Users users,
-            Larkwater larkwater,
+            SetUpHarbour setUp,
             Payers payers,
+            DollarOwner dollars,
+            OpeningScene scene,
+            Street street,
             PlayDays play,
+            PlayDays.DayEnd dayEnd,
             StartOfTime time,
             DailyWork daily,
-            MatchBankLines match,
-            Outbox outbox,
+            MatchCertain match,
+            FindMessages messages,
             SendMessages send,
+            ProveBooks prove,
             BusinessClock clock) {
         this.settings = settings;
-        this.setup = setup;
+        this.businesses = businesses;
+        this.saveBusiness = saveBusiness;
         this.users = users;
-        this.larkwater = larkwater;
+        this.setUp = setUp;
         this.payers = payers;
+        this.dollars = dollars;
+        this.scene = scene;
+        this.street = street;
         this.play = play;
+        this.dayEnd = dayEnd;
         this.time = time;
         this.daily = daily;
         this.match = match;
-        this.outbox = outbox;
+        this.messages = messages;
         this.send = send;
+        this.prove = prove;
         this.clock = clock;
     }
 
@@ -76,41 +95,54 @@ class DemoLoader {
     @EventListener(ApplicationReadyEvent.class)
     void load() throws IOException {
         if (!settings.demo()) return;
-        if (setup.findBusiness().isEmpty()) live();
+        if (businesses.all().isEmpty()) live();
         System.out.println("Exactum is ready: " + settings.publicAddress());
-        System.out.println(
-                "  sign in as nora / harbour-lights (administrator) or otto / harbour-lights (auditor, reads only)");
+        System.out.println("  sign in as nora / harbour-lights (administrator of both businesses),");
+        System.out.println("  otto / harbour-lights (auditor of both, reads only) or");
+        System.out.println("  pia / harbour-lights (administrator of Larkwater North Shore alone)");
         System.out.println("  stand-ins: " + settings.standinsAddress() + "/processor · /bank · /mailbox");
     }
 
     private void live() throws IOException {
         long began = System.nanoTime();
-        users.add("nora", "Nora Byrne", "harbour-lights", Users.Role.ADMINISTRATOR);
-        users.add("otto", "Otto Lund", "harbour-lights", Users.Role.AUDITOR);
-        time.practiseFrom(Larkwater.FIRST_DAY);
-        larkwater.setUp();
-        larkwater.agree();
-        daily.work(Larkwater.FIRST_DAY);
-        for (LocalDate day = clock.today(); day.isBefore(LAST_DAY); day = play.playDay()) {
-            if (day.getDayOfMonth() == 1)
-                System.out.println("  living through " + day.getMonth() + " " + day.getYear());
-            if (day.equals(ODD_FEE_DAY)) post("/processor/odd-fee", Map.of("fee", "12.40", "name", "Terminal rental"));
-            payers.payOn(day);
-            if (day.equals(LAST_MATCHED_DAY)) {
-                payers.payLargest("Breslin", day);
-                payers.transfer("M. Fennelly", "96.00", "Buoy and key");
-            }
-            if (!day.isAfter(LAST_MATCHED_DAY)) match.acceptSure();
+        users.add("nora", "Nora Byrne", PASSWORD);
+        users.add("otto", "Otto Lund", PASSWORD);
+        users.add("pia", "Pia Marsh", PASSWORD);
+        time.testFrom(DemoDays.FIRST);
+        Map<BusinessId, Harbour> harbours = new LinkedHashMap<>();
+        for (Harbour harbour : List.of(Larkwater.harbour(), NorthShore.harbour())) {
+            BusinessId id = setUp.setUp(harbour, "nora");
+            saveBusiness.join(id, "otto", Role.AUDITOR);
+            if (harbour.currency().equals("GBP")) saveBusiness.join(id, "pia", Role.ADMINISTRATOR);
+            setUp.agree(id, harbour);
+            harbours.put(id, harbour);
         }
-        while (outbox.hasWaiting()) send.sendAll();
+        daily.work(DemoDays.FIRST);
+        for (LocalDate day = clock.testDate(); day.isBefore(DemoDays.OPENS.minusDays(1)); day = play.playDay())
+            live(harbours, day);
+        open(harbours);
+        while (messages.isAnyWaiting()) send.sendAll();
+        prove.proveAll();
         Path mark = settings.home().resolve("demo.complete");
         Files.writeString(mark, "the demo was loaded whole\n");
         System.out.printf("  the demo was loaded in %d s%n", (System.nanoTime() - began) / 1_000_000_000);
     }
 
-    private void post(String path, Map<String, String> fields) {
-        var form = new LinkedMultiValueMap<String, String>();
-        fields.forEach(form::add);
-        http.post().uri(settings.standinsAddress() + path).body(form).retrieve().toBodilessEntity();
+    private void live(Map<BusinessId, Harbour> harbours, LocalDate day) {
+        if (day.getDayOfMonth() == 1) System.out.println("  living through " + day.getMonth() + " " + day.getYear());
+        harbours.forEach((id, harbour) -> {
+            if (!day.isAfter(DemoDays.LAST_WORKED)) match.matchAll(id);
+            if (day.equals(DemoDays.ODD_FEE)) street.oddFee(harbour.currency(), "12.40", "Terminal rental");
+            payers.payOn(id, harbour, day);
+            dollars.on(id, harbour, day);
+            scene.on(id, harbour, day);
+        });
+    }
+
+    /** The weekend ends: what was reported is taken in, and nothing else is done yet. */
+    private void open(Map<BusinessId, Harbour> harbours) {
+        dayEnd.close(DemoDays.OPENS.minusDays(1));
+        play.setDate(DemoDays.OPENS);
+        harbours.keySet().forEach(daily::takeIn);
     }
 }

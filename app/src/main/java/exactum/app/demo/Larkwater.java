@@ -1,204 +1,144 @@
 package exactum.app.demo;
 
 import exactum.app.business.Business;
-import exactum.app.customers.CustomerDraft;
-import exactum.app.customers.KeepCustomer;
-import exactum.app.recurring.KeepRecurringInvoice;
-import exactum.app.recurring.RecurringInvoice;
-import exactum.app.settings.Settings;
-import exactum.app.setup.Account;
-import exactum.app.setup.CatalogueItem;
-import exactum.app.setup.NumberSeries;
-import exactum.app.setup.SetUp;
-import exactum.app.setup.SetupStore;
-import exactum.core.bank.Iban;
+import exactum.core.document.TaxCategory;
 import exactum.core.document.TaxRate;
-import exactum.core.money.FeeRule;
-import exactum.core.money.Money;
-import exactum.core.terms.DueRule;
+import exactum.core.ids.BusinessId;
 import java.math.BigDecimal;
 import java.time.LocalDate;
-import java.util.ArrayList;
+import java.time.ZoneId;
+import java.util.Currency;
 import java.util.List;
-import java.util.Map;
-import java.util.UUID;
-import java.util.stream.Collectors;
-import org.springframework.http.MediaType;
-import org.springframework.stereotype.Component;
-import org.springframework.web.client.RestClient;
-import tools.jackson.databind.JsonNode;
-import tools.jackson.databind.json.JsonMapper;
 
-/** Larkwater Moorings as it is set up and what it has agreed: made-up people, places and accounts. */
-@Component
-class Larkwater {
-    static final LocalDate FIRST_DAY = LocalDate.of(2025, 9, 1);
-    private static final LocalDate WITHOUT_ADDRESS_FROM = LocalDate.of(2026, 4, 30);
-    private final SetUp keep;
-    private final SetupStore setup;
-    private final KeepCustomer customers;
-    private final KeepRecurringInvoice recurring;
-    private final Settings settings;
-    private final JsonMapper json;
-    private final RestClient http = RestClient.create();
+/** Larkwater Moorings, on the euro side of the lake. All of it is made up, but for the tax rates. */
+final class Larkwater {
+    /** Code, name, unit, price, tax, income account. */
+    private static final String[][] ITEMS = {
+        {"BERTH-8", "Summer berth, 8 m", "month", "285.00", "standard", "4000"},
+        {"BERTH-12", "Summer berth, 12 m", "month", "640.00", "standard", "4000"},
+        {"BUOY", "Mooring buoy", "month", "96.00", "standard", "4000"},
+        {"CLUB", "Club pontoon", "quarter", "1140.00", "standard", "4000"},
+        {"LOCKER", "Gear locker", "quarter", "54.00", "standard", "4000"},
+        {"KEY", "Pontoon key", "quarter", "12.00", "standard", "4000"},
+        {"STORE", "Winter storage, covered", "month", "178.50", "standard", "4010"},
+        {"POWER", "Shore power", "kWh", "0.3425", "reduced", "4020"},
+        {"WATER", "Fresh water", "m³", "4.20", "reduced", "4020"},
+        {"LIFT", "Crane lift", "lift", "145.00", "standard", "4030"},
+        {"COURSE", "Sailing course", "course", "320.00", "standard", "4040"},
+    };
 
-    Larkwater(
-            SetUp keep,
-            SetupStore setup,
-            KeepCustomer customers,
-            KeepRecurringInvoice recurring,
-            Settings settings,
-            JsonMapper json) {
-        this.keep = keep;
-        this.setup = setup;
-        this.customers = customers;
-        this.recurring = recurring;
-        this.settings = settings;
-        this.json = json;
-    }
+    /** Name, kind, mailbox (empty for none), street, place. */
+    private static final String[][] CUSTOMERS = {
+        {"Halloran Charter", "organisation", "halloran", "Boathouse 4", "Reedharbour"},
+        {"Otterholm Rowing Club", "organisation", "otterholm", "Slip Road 2", "Otterholm"},
+        {"D. McHugh", "person", "d.mchugh", "Quay Street 11", "Reedharbour"},
+        {"Reedmere Canoe Trust", "organisation", "reedmere", "Island Lane 1", "Reedmere"},
+        {"T. Breslin", "person", "", "Upper Lock 7", "Millbridge"},
+        {"Quay House Sailing", "organisation", "quayhouse", "Quay House", "Reedharbour"},
+        {"P. Okonjo", "person", "p.okonjo", "Heron Walk 22", "Heronstown"},
+        {"Heron Charter", "organisation", "heron", "Pier 3", "Heronstown"},
+        {"S. Lindqvist", "person", "s.lindqvist", "Birch Row 5", "Otterholm"},
+        {"T. Aguiar", "person", "t.aguiar", "Lake View 14", "Millbridge"},
+        {"O’Dowd & Daughter", "organisation", "odowd", "Boatyard 1", "Reedharbour"},
+        {"M. Fennelly", "person", "m.fennelly", "Chapel Hill 3", "Reedmere"},
+        {"A. Szymańska", "person", "a.szymanska", "Lock Cottage", "Millbridge"},
+        {"J. Écluse", "person", "j.ecluse", "Canal Bank 8", "Millbridge"},
+        {"Lakeside Scouts", "organisation", "scouts", "Troop Hall", "Otterholm"},
+        {"B. Kavanagh", "person", "b.kavanagh", "Mill Road 19", "Millbridge"},
+        {"Greywater Research", "organisation", "greywater", "Field Station", "Reedmere"},
+        {"L. Oduya", "person", "l.oduya", "Quay Street 40", "Reedharbour"},
+        {"C. Prendergast", "person", "c.prendergast", "Hill House", "Heronstown"},
+        {"K. Lehtonen", "person", "k.lehtonen", "Shore Path 6", "Otterholm"},
+        {"Swan Line Cruises", "organisation", "swanline", "Pier 1", "Reedharbour"},
+        {"R. Devane", "person", "r.devane", "Ferry Lane 9", "Heronstown"},
+        {"N. Quilligan", "person", "n.quilligan", "Upper Lock 2", "Millbridge"},
+        {"E. Strand", "person", "e.strand", "Birch Row 17", "Otterholm"},
+        {"Millbridge Anglers", "organisation", "anglers", "Weir House", "Millbridge"},
+        {"G. Talbot", "person", "g.talbot", "Station Road 4", "Reedmere"},
+        {"H. Bergström", "person", "h.bergstrom", "Shore Path 21", "Otterholm"},
+        {"F. Mulqueen", "person", "f.mulqueen", "Lake View 2", "Millbridge"},
+        {"V. Petrauskas", "person", "v.petrauskas", "Heron Walk 3", "Heronstown"},
+        {"Larch Island Hotel", "organisation", "larchisland", "Larch Island", "Reedmere"},
+        {"I. Carmody", "person", "i.carmody", "Quay Street 2", "Reedharbour"},
+        {"W. Osei", "person", "w.osei", "Mill Road 31", "Millbridge"},
+        {"U. Ferrand", "person", "u.ferrand", "Canal Bank 15", "Millbridge"},
+        {"Blue Oar Outings", "organisation", "blueoar", "Pier 2", "Heronstown"},
+        {"D. Sweeney", "person", "d.sweeney", "Chapel Hill 12", "Reedmere"},
+        {"A. Noordhof", "person", "a.noordhof", "Ferry Lane 1", "Heronstown"},
+        {"M. Tiernan", "person", "m.tiernan", "Station Road 16", "Reedmere"},
+        {"Y. Abara", "person", "y.abara", "Lake View 33", "Millbridge"},
+        {"Harbour Diving Team", "organisation", "diving", "Slip Road 5", "Otterholm"},
+        {"P. Gilhooly", "person", "p.gilhooly", "Quay Street 27", "Reedharbour"},
+        {"S. Marchetti", "person", "s.marchetti", "Heron Walk 11", "Heronstown"},
+        {"J. Loughnane", "person", "j.loughnane", "Upper Lock 12", "Millbridge"},
+        {"Reedharbour School", "organisation", "school", "School Lane", "Reedharbour"},
+        {"C. Vandamme", "person", "c.vandamme", "Shore Path 2", "Otterholm"},
+        {"T. Kinsella", "person", "t.kinsella", "Birch Row 30", "Otterholm"},
+        {"L. Ahmadi", "person", "l.ahmadi", "Mill Road 8", "Millbridge"},
+        {"Wren Classic Boats", "organisation", "wren", "Boatyard 3", "Reedharbour"},
+        {"B. Costigan", "person", "b.costigan", "Ferry Lane 20", "Heronstown"},
+        {"R. Halvorsen", "person", "r.halvorsen", "Hill House 2", "Heronstown"},
+        {"E. Duignan", "person", "e.duignan", "Lock Cottage 2", "Millbridge"},
+        {"K. Yilmaz", "person", "k.yilmaz", "Quay Street 53", "Reedharbour"},
+        {"Otter Film Works", "organisation", "otterfilm", "Slip Road 9", "Otterholm"},
+        {"N. Braithwaite", "person", "n.braithwaite", "Chapel Hill 1", "Reedmere"},
+        {"G. Roche", "person", "g.roche", "Station Road 22", "Reedmere"},
+        {"O. Sundberg", "person", "o.sundberg", "Birch Row 2", "Otterholm"},
+        {"Lantern Supper Club", "organisation", "lantern", "Pier 4", "Heronstown"},
+        {"H. Maguire", "person", "h.maguire", "Lake View 9", "Millbridge"},
+        {"F. Castellano", "person", "f.castellano", "Canal Bank 23", "Millbridge"},
+        {"V. Hegarty", "person", "v.hegarty", "Heron Walk 40", "Heronstown"},
+        {"I. Nakamura", "person", "i.nakamura", "Shore Path 13", "Otterholm"},
+    };
 
-    /** Sets up the business, its bank and its processor. */
-    void setUp() {
-        keep.keepBusiness(new Business(
-                "Larkwater Moorings Ltd",
-                "Larkwater Moorings",
-                "LARKWATER MOORINGS",
-                "Harbour Office\nReedharbour\nLarkwater",
-                "IE",
-                "IE9700053D",
-                "EUR",
-                "Europe/Dublin",
-                "office@larkwater.example",
-                "#17405c",
-                "#a8481a",
-                "book",
-                1));
-        taxRates();
-        keep.addAccount(new Account("4010", "Winter storage", "income", null));
-        keep.addAccount(new Account("4020", "Shore power", "income", null));
-        keep.addAccount(new Account("4030", "Crane lifts", "income", null));
-        keep.addAccount(new Account("4040", "Sailing courses", "income", null));
-        items();
-        keep.addTerms("14 days", new DueRule(0, 14, false), "Payable within 14 days of the invoice date.", true);
-        keep.addTerms("30 days", new DueRule(0, 30, false), "Payable within 30 days of the invoice date.", false);
-        keep.addTerms(
-                "End of next month",
-                new DueRule(1, 0, true),
-                "Payable by the end of the month after the invoice.",
-                false);
-        keep.keepSeries(new NumberSeries(NumberSeries.INVOICES, "LW-", 4));
-        bank();
-        processor();
+    private Larkwater() {}
+
+    static Harbour harbour() {
+        return new Harbour(
+                new Business(
+                        new BusinessId(1),
+                        "larkwater",
+                        new Business.Identity(
+                                "Larkwater Moorings Ltd",
+                                "Larkwater Moorings",
+                                "LARKWATER MOORINGS",
+                                "Harbour Office\nReedharbour\nLarkwater",
+                                "IE",
+                                "IE9700053D",
+                                "office@larkwater.example"),
+                        Currency.getInstance("EUR"),
+                        ZoneId.of("Europe/Dublin"),
+                        new Business.Brand("#17405c", "#a8481a", "book"),
+                        1),
+                rates(),
+                ITEMS,
+                CUSTOMERS,
+                82,
+                "LW-",
+                "Larkwater current account",
+                "Test Card Payments",
+                List.of("Lakeside Scouts", "Greywater Research", "Reedharbour School", "Swan Line Cruises"));
     }
 
     /** Irish VAT; the rates and their acts are from memory of the VAT Consolidation Act 2010, section 46. */
-    private void taxRates() {
+    private static List<TaxRate> rates() {
         String act = "VAT Consolidation Act 2010, s. 46(1)(a)";
-        keep.addTaxRate(new TaxRate(
-                "standard", "VAT", new BigDecimal("23"), LocalDate.of(2012, 1, 1), null, act + "; Finance Act 2012"));
-        keep.addTaxRate(new TaxRate(
-                "standard",
-                "VAT",
-                new BigDecimal("21"),
-                LocalDate.of(2020, 9, 1),
-                null,
-                act + "; Financial Provisions (Covid-19) (No. 2) Act 2020"));
-        keep.addTaxRate(new TaxRate(
-                "standard",
-                "VAT",
-                new BigDecimal("23"),
-                LocalDate.of(2021, 3, 1),
-                null,
-                act + ", 23 % again from 1 Mar 2021"));
-        keep.addTaxRate(new TaxRate(
-                "reduced",
-                "VAT",
-                new BigDecimal("13.5"),
-                LocalDate.of(2003, 1, 1),
-                null,
-                "VAT Consolidation Act 2010, s. 46(1)(c); Schedule 3"));
+        return List.of(
+                rate("standard", "23", LocalDate.of(2012, 1, 1), act + "; Finance Act 2012"),
+                rate(
+                        "standard",
+                        "21",
+                        LocalDate.of(2020, 9, 1),
+                        act + "; Financial Provisions (Covid-19) (No. 2) Act 2020"),
+                rate("standard", "23", LocalDate.of(2021, 3, 1), act + ", 23 % again from 1 Mar 2021"),
+                rate(
+                        "reduced",
+                        "13.5",
+                        LocalDate.of(2003, 1, 1),
+                        "VAT Consolidation Act 2010, s. 46(1)(c); Schedule 3"));
     }
 
-    private void items() {
-        for (String[] item : LarkwaterData.ITEMS)
-            keep.addItem(item[0], item[1], item[2], Money.of("EUR", item[3]), item[4], item[5]);
-    }
-
-    private void bank() {
-        JsonNode account = get("/bank/api/account");
-        keep.addBankAccount(
-                "Larkwater current account",
-                new Iban(account.get("iban").asString()),
-                "1000",
-                Money.of("EUR", account.get("opening").asString()),
-                FIRST_DAY.minusDays(1),
-                settings.standinsAddress() + "/bank/api/statements");
-    }
-
-    private void processor() {
-        JsonNode keys = get("/processor/keys");
-        String key = keys.get("key").asString();
-        UUID id = keep.addProcessor(
-                "Practice Card Payments",
-                settings.standinsAddress() + "/processor",
-                key,
-                keys.get("signing_secret").asString(),
-                "EUR",
-                "1060",
-                "5000",
-                new FeeRule(new BigDecimal("2.4"), Money.of("EUR", "0.25")));
-        http.post()
-                .uri(settings.standinsAddress() + "/processor/api/notices-to")
-                .header("Authorization", "Bearer " + key)
-                .contentType(MediaType.APPLICATION_JSON)
-                .body(json.writeValueAsString(Map.of("address", settings.publicAddress() + "/hooks/processor/" + id)))
-                .retrieve()
-                .toBodilessEntity();
-    }
-
-    /** Adds the customers and what recurs for them. */
-    void agree() {
-        Map<String, CatalogueItem> items =
-                setup.items().stream().collect(Collectors.toMap(CatalogueItem::code, i -> i));
-        UUID terms = setup.chosenTerms().id();
-        var ids = new ArrayList<UUID>();
-        for (String[] c : LarkwaterData.CUSTOMERS) {
-            String email = c[2].isEmpty()
-                    ? ""
-                    : c[2] + "@" + (c[1].equals("organisation") ? "club.example" : "lakeside.example");
-            ids.add(customers
-                    .add(new CustomerDraft("", c[0], c[1], email, c[3] + "\n" + c[4], "IE", "EUR", ""))
-                    .id());
-        }
-        for (int i = 0; i < LarkwaterData.ARRANGEMENTS; i++) {
-            String[] customer = LarkwaterData.CUSTOMERS[i % LarkwaterData.CUSTOMERS.length];
-            Plan plan = customer[2].isEmpty() ? Plan.number(i).startingOn(WITHOUT_ADDRESS_FROM) : Plan.number(i);
-            List<RecurringInvoice.Line> lines = plan.items().stream()
-                    .map(code -> line(items.get(code), plan.quantity(code)))
-                    .toList();
-            recurring.add(new RecurringInvoice(
-                    null,
-                    items.get(plan.items().getFirst()).name(),
-                    ids.get(i % ids.size()),
-                    plan.recurrence(),
-                    terms,
-                    i % 9 == 4 ? "PO-" + (4000 + i) : null,
-                    null,
-                    setup.business().money(),
-                    "active",
-                    0,
-                    1,
-                    lines));
-        }
-    }
-
-    private static RecurringInvoice.Line line(CatalogueItem item, BigDecimal quantity) {
-        return new RecurringInvoice.Line(
-                item.id(), item.name(), quantity, item.unit(), item.price(), item.taxCode(), item.incomeAccount());
-    }
-
-    private JsonNode get(String path) {
-        return json.readTree(
-                http.get().uri(settings.standinsAddress() + path).retrieve().body(String.class));
+    private static TaxRate rate(String code, String percent, LocalDate from, String source) {
+        return new TaxRate(code, TaxCategory.STANDARD, "VAT", new BigDecimal(percent), from, null, source);
     }
 }

@@ -1,107 +1,86 @@
 package exactum.app.demo;
 
 import exactum.app.cards.StartCardPayment;
-import exactum.app.customers.CustomerStore;
-import exactum.app.documents.InvoiceStore;
+import exactum.app.customers.FindCustomers;
+import exactum.app.documents.FindDocuments;
+import exactum.app.documents.Standing;
+import exactum.app.installation.Settings;
 import exactum.app.links.PaymentLink;
 import exactum.app.links.PaymentLinks;
-import exactum.app.settings.Settings;
-import exactum.core.money.Money;
+import exactum.core.ids.BusinessId;
 import java.time.LocalDate;
-import java.util.Comparator;
-import java.util.Locale;
-import java.util.Set;
+import java.util.List;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
-import org.springframework.util.LinkedMultiValueMap;
-import org.springframework.web.client.RestClient;
 
 /** The made-up payers of the demo: most pay within their terms, some late, a few not at all, some with a wrong card first. */
 @Component
 class Payers {
-    private static final String GOOD = "4111111111111111";
-    private static final String GOOD_TOO = "5555555555554444";
-    private static final String SHORT_OF_MONEY = "4012888888881881";
-    private static final Set<String> BY_TRANSFER =
-            Set.of("Lakeside Scouts", "Greywater Research", "Reedharbour School", "Swan Line Cruises");
-    private final CustomerStore customers;
-    private final InvoiceStore invoices;
+    private static final int ALL = 10_000;
+    private final FindCustomers customers;
+    private final FindDocuments documents;
     private final PaymentLinks links;
     private final StartCardPayment start;
+    private final Street street;
     private final Settings settings;
-    private final RestClient http = RestClient.create();
 
     Payers(
-            CustomerStore customers,
-            InvoiceStore invoices,
+            FindCustomers customers,
+            FindDocuments documents,
             PaymentLinks links,
             StartCardPayment start,
+            Street street,
             Settings settings) {
         this.customers = customers;
-        this.invoices = invoices;
+        this.documents = documents;
         this.links = links;
         this.start = start;
+        this.street = street;
         this.settings = settings;
     }
 
     /** Those whose day it is pay their invoices. */
-    void payOn(LocalDate day) {
-        for (InvoiceStore.Listed invoice : invoices.list("", "", null, day, 400)) {
-            if (invoice.openMinor() == 0 || !day.equals(payDay(invoice))) continue;
-            if (BY_TRANSFER.contains(invoice.customer())) transfer(invoice);
-            else if (customers.find(invoice.customerId()).orElseThrow().email() != null) pay(invoice);
+    void payOn(BusinessId business, Harbour harbour, LocalDate day) {
+        for (FindDocuments.Listed invoice : unpaid(business, day)) {
+            if (!day.equals(payDay(invoice))) continue;
+            if (!invoice.gross().currency().equals(harbour.business().currency())) continue;
+            if (harbour.byTransfer().contains(invoice.customerName())) transfer(harbour, invoice);
+            else if (customers.get(business, invoice.customer()).email() != null) payByCard(business, invoice);
         }
     }
 
-    private static LocalDate payDay(InvoiceStore.Listed invoice) {
+    private List<FindDocuments.Listed> unpaid(BusinessId business, LocalDate day) {
+        return Stream.of(Standing.ISSUED, Standing.PART_PAID, Standing.OVERDUE)
+                .flatMap(s -> documents.list(business, new FindDocuments.Filter("", s, null), day, ALL).stream())
+                .toList();
+    }
+
+    private static LocalDate payDay(FindDocuments.Listed invoice) {
         int dice = Math.floorMod(
-                invoice.number().hashCode() * 31 + invoice.customer().hashCode(), 100);
-        boolean never = Math.floorMod(invoice.customer().hashCode(), 19) == 3
+                invoice.number().hashCode() * 31 + invoice.customerName().hashCode(), 100);
+        boolean never = Math.floorMod(invoice.customerName().hashCode(), 19) == 3
                 && invoice.date().isAfter(LocalDate.of(2026, 4, 20));
-        if (never) return null;
+        if (never || !invoice.date().isBefore(DemoDays.LEFT_TO_THE_READER_FROM)) return null;
         return invoice.date().plusDays(dice < 90 ? 1 + dice % 13 : 16 + dice % 20);
     }
 
-    /** The largest open invoice of somebody is paid by transfer. */
-    void payLargest(String customer, LocalDate day) {
-        invoices.list(customer, "", null, day, 50).stream()
-                .max(Comparator.comparingLong(InvoiceStore.Listed::openMinor))
-                .ifPresent(this::transfer);
+    private void transfer(Harbour harbour, FindDocuments.Listed invoice) {
+        street.transfer(
+                harbour.currency(),
+                invoice.customerName(),
+                invoice.open().plain(),
+                invoice.number() + " " + invoice.customerName());
     }
 
-    private void transfer(InvoiceStore.Listed invoice) {
-        transfer(
-                invoice.customer(),
-                Money.ofMinor(invoice.currency(), invoice.openMinor()).plain(),
-                invoice.number() + " " + invoice.customer());
-    }
-
-    /** Somebody sends money to the bank and writes what they like. */
-    void transfer(String from, String amount, String text) {
-        var form = new LinkedMultiValueMap<String, String>();
-        form.add("from", from);
-        form.add("amount", amount);
-        form.add("text", text.toUpperCase(Locale.ROOT));
-        http.post()
-                .uri(settings.standinsAddress() + "/bank/transfer")
-                .body(form)
-                .retrieve()
-                .toBodilessEntity();
-    }
-
-    private void pay(InvoiceStore.Listed invoice) {
-        PaymentLink link = links.ofInvoice(invoice.id());
+    /** Pays what is open of an invoice by card, with a card that is short of money first now and then. */
+    void payByCard(BusinessId business, FindDocuments.Listed invoice) {
+        PaymentLink link = links.ofDocument(business, invoice.id());
         var outcome = start.start(
-                link, invoice.openMinor(), settings.publicAddress() + "/pay/" + links.token(link) + "/back");
+                link, invoice.open().minor(), settings.publicAddress() + "/pay/" + links.token(link) + "/back");
         if (!(outcome instanceof StartCardPayment.Outcome.Opened opened))
             throw new IllegalStateException("The demo's payer was answered " + outcome);
         int dice = Math.floorMod(invoice.number().hashCode(), 17);
-        if (dice == 0) enter(opened.url(), SHORT_OF_MONEY);
-        enter(opened.url(), dice % 2 == 0 ? GOOD : GOOD_TOO);
-    }
-
-    private void enter(String page, String card) {
-        var form = new LinkedMultiValueMap<String, String>();
-        form.add("number", card);
-        http.post().uri(page).body(form).retrieve().toBodilessEntity();
+        if (dice == 0) street.enterCard(opened.url(), Street.SHORT_OF_MONEY);
+        street.enterCard(opened.url(), dice % 2 == 0 ? Street.GOOD : Street.GOOD_TOO);
     }
 }

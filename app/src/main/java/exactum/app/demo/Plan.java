@@ -100,7 +100,6 @@ record Plan(List<String> items, Recurrence recurrence, int number) {
     }
 
     private static Recurrence recurrence(Cadence cadence, int i, Coverage coverage, End end, int before) {
-        return new Recurrence(
-                cadence, Larkwater.FIRST_DAY.plusDays(i % 4 == 0 ? 0 : i * 13L % 120), coverage, end, before);
+        return new Recurrence(cadence, DemoDays.FIRST.plusDays(i % 4 == 0 ? 0 : i * 13L % 120), coverage, end, before);
     }
 }

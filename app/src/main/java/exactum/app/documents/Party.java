@@ -3,7 +3,7 @@ package exactum.app.documents;
 import exactum.app.business.Business;
 import exactum.app.customers.Customer;
 
-/** Seller or buyer as they were when the invoice was issued; the look of the seller is kept with it. */
+/** Seller or buyer as they were when a document was issued; the look of the seller is kept with it. */
 public record Party(
         String name,
         String address,
@@ -15,20 +15,20 @@ public record Party(
         String typeface,
         String mailFrom) {
 
-    public static Party of(Business b) {
+    static Party of(Business b) {
         return new Party(
-                b.legalName(),
-                b.address(),
-                b.country(),
-                b.taxNumber(),
-                b.senderName(),
-                b.brandColour(),
-                b.brandAccent(),
-                b.brandTypeface(),
-                b.mailFrom());
+                b.identity().legalName(),
+                b.identity().address(),
+                b.identity().country(),
+                b.identity().taxNumber(),
+                b.identity().senderName(),
+                b.brand().colour(),
+                b.brand().accent(),
+                b.brand().typeface(),
+                b.identity().mailFrom());
     }
 
-    public static Party of(Customer c) {
+    static Party of(Customer c) {
         return new Party(c.name(), c.address(), c.country(), c.taxNumber(), null, null, null, null, null);
     }
 }

@@ -1,39 +1,51 @@
 package exactum.app.find;
 
-import exactum.app.clock.BusinessClock;
-import exactum.app.customers.CustomerStore;
-import exactum.app.documents.InvoiceStore;
-import exactum.app.recurring.RecurringStore;
+import exactum.app.arrangements.FindRecurring;
+import exactum.app.customers.FindCustomers;
+import exactum.app.documents.FindDocuments;
+import exactum.app.installation.BusinessClock;
+import exactum.app.settlement.FindPayments;
+import exactum.core.ids.BusinessId;
 import java.util.List;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 
-/** Finds customers, invoices and recurring invoices by any part of what is printed on them. */
+/** Finds customers, invoices, payments and recurring invoices by any part of what is printed on them. */
 @Controller
 class FindPages {
     private static final int EACH = 6;
-    private final CustomerStore customers;
-    private final InvoiceStore invoices;
-    private final RecurringStore recurring;
+    private final FindCustomers customers;
+    private final FindDocuments documents;
+    private final FindPayments payments;
+    private final FindRecurring recurring;
     private final BusinessClock clock;
 
-    FindPages(CustomerStore customers, InvoiceStore invoices, RecurringStore recurring, BusinessClock clock) {
+    FindPages(
+            FindCustomers customers,
+            FindDocuments documents,
+            FindPayments payments,
+            FindRecurring recurring,
+            BusinessClock clock) {
         this.customers = customers;
-        this.invoices = invoices;
+        this.documents = documents;
+        this.payments = payments;
         this.recurring = recurring;
         this.clock = clock;
     }
 
     @GetMapping("/find")
-    String find(@RequestParam(defaultValue = "") String q, Model model) {
+    String find(BusinessId business, @RequestParam(defaultValue = "") String q, Model model) {
         boolean asked = !q.isBlank();
+        var wanted = new FindDocuments.Filter(q, null, null);
         model.addAttribute("q", q);
-        model.addAttribute("customers", asked ? customers.search(q, EACH) : List.of());
-        model.addAttribute("invoices", asked ? invoices.list(q, "", null, clock.today(), EACH) : List.of());
+        model.addAttribute("customers", asked ? customers.search(business, q, EACH) : List.of());
         model.addAttribute(
-                "recurring", asked ? recurring.list(q).stream().limit(EACH).toList() : List.of());
+                "documents", asked ? documents.list(business, wanted, clock.today(business), EACH) : List.of());
+        model.addAttribute(
+                "payments", asked ? payments.list(business, new FindPayments.Filter(q, "", "", ""), EACH) : List.of());
+        model.addAttribute("recurring", asked ? recurring.list(business, q, EACH) : List.of());
         return "find/page :: found";
     }
 }

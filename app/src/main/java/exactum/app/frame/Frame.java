@@ -6,32 +6,49 @@ import java.util.List;
 /**
  * What stands around every page.
  *
+ * @param business the one that the page is in, or null
+ * @param others the other ones that the person works for
  * @param stations the line
  * @param siding the pages of the station one is at
- * @param date the business date, in words
- * @param day the business date
- * @param movable whether the date can be moved forward
- * @param movingTo the day it is on its way to, in words, or null while it stands
- * @param problem why it stopped on its way, or null
- * @param path the address of this page
+ * @param date the business date
+ * @param path the address of this page within its business
  */
 public record Frame(
+        Place business,
+        List<Place> others,
         List<Station> stations,
         List<Side> siding,
-        String date,
-        LocalDate day,
-        boolean movable,
-        String movingTo,
-        String problem,
+        Today date,
         String path,
-        String initials,
-        String name,
-        boolean mayWrite,
-        boolean singleKeys) {
+        Person person) {
+
+    /** A business, by its code in the address. */
+    public record Place(String code, String name, String currency) {}
 
     /** A station of the line with the number of decisions that wait there. */
     public record Station(String name, String href, int waiting, boolean here, int key) {}
 
     /** A page of the siding. */
     public record Side(String name, String href, boolean here) {}
+
+    /**
+     * The business date.
+     *
+     * @param words in words
+     * @param movable whether the person can move it forward
+     * @param movingTo the day it is on its way to, in words, or null while it stands
+     * @param problem why it stopped on its way, or null
+     */
+    public record Today(String words, LocalDate day, boolean movable, String movingTo, String problem) {}
+
+    /** Who is signed in, and what they may do here. */
+    public record Person(String initials, String name, boolean mayWrite, boolean singleKeys) {}
+
+    public boolean mayWrite() {
+        return person.mayWrite();
+    }
+
+    public boolean singleKeys() {
+        return person.singleKeys();
+    }
 }

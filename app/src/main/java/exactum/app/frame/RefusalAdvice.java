@@ -19,7 +19,7 @@ class RefusalAdvice {
     @ExceptionHandler
     ModelAndView refused(Refusal refusal, HttpServletRequest request, HttpServletResponse response) {
         String sentence = refusal.sentence();
-        if (refusal.code().startsWith("typed.") && !sentence.contains("Nothing was")) sentence += " Nothing was kept.";
+        if (refusal.code().startsWith("typed.") && !sentence.contains("Nothing was")) sentence += " Nothing was saved.";
         return show(refusal.code(), sentence, request, response);
     }
 
@@ -32,8 +32,8 @@ class RefusalAdvice {
     @ExceptionHandler
     ModelAndView twice(DuplicateKeyException e, HttpServletRequest request, HttpServletResponse response) {
         return show(
-                "kept.at-once",
-                "The same was kept at this moment from another window. Nothing was kept twice. Load the page again to see it.",
+                "saved.at-once",
+                "The same was saved at this moment from another window. Nothing was saved twice. Load the page again to see it.",
                 request,
                 response);
     }

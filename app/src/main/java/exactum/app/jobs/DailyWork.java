@@ -1,33 +1,90 @@
 package exactum.app.jobs;
 
+import exactum.app.bank.ImportStatements;
 import exactum.app.billing.CommitBillingRun;
+import exactum.app.business.Business;
+import exactum.app.business.FindBusinesses;
 import exactum.app.cards.AskProcessor;
-import exactum.app.clock.PlayDays;
-import exactum.app.payouts.TakeInPayouts;
-import exactum.app.statements.TakeInStatements;
+import exactum.app.daysheet.Troubles;
+import exactum.app.installation.PlayDays;
+import exactum.app.payouts.ImportPayouts;
+import exactum.app.setup.BankAccount;
+import exactum.app.setup.FindSetup;
+import exactum.app.setup.ProcessorAccount;
+import exactum.core.ids.BusinessId;
+import exactum.core.problem.Refusal;
 import java.time.LocalDate;
+import java.util.UUID;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 
-/** The work of one business day: take in what was reported, bill what is due. The outbox sends what that makes. */
+/**
+ * The work of one business day, for every business: take in what was reported, bill what is due. A source that fails stops
+ * neither the others nor the billing; it is a decision until it answers again. The outbox sends what all that makes.
+ */
 @Component
 public class DailyWork implements PlayDays.DayWork {
+    private static final Logger LOG = LoggerFactory.getLogger(DailyWork.class);
+    private static final UUID BILLING = new UUID(0, 0);
+    private final FindBusinesses businesses;
+    private final FindSetup setup;
     private final AskProcessor ask;
-    private final TakeInPayouts payouts;
-    private final TakeInStatements statements;
+    private final ImportPayouts payouts;
+    private final ImportStatements statements;
     private final CommitBillingRun billing;
+    private final Troubles troubles;
 
-    DailyWork(AskProcessor ask, TakeInPayouts payouts, TakeInStatements statements, CommitBillingRun billing) {
+    DailyWork(
+            FindBusinesses businesses,
+            FindSetup setup,
+            AskProcessor ask,
+            ImportPayouts payouts,
+            ImportStatements statements,
+            CommitBillingRun billing,
+            Troubles troubles) {
+        this.businesses = businesses;
+        this.setup = setup;
         this.ask = ask;
         this.payouts = payouts;
         this.statements = statements;
         this.billing = billing;
+        this.troubles = troubles;
     }
 
     @Override
     public void work(LocalDate day) {
-        ask.askAll();
-        payouts.fetch();
-        statements.fetch();
-        billing.runFor(day);
+        businesses.all().stream().map(Business::id).forEach(b -> work(b, day));
+    }
+
+    /** The work of one business. */
+    public void work(BusinessId business, LocalDate day) {
+        takeIn(business);
+        guarded(business, "Billing", BILLING, () -> billing.runFor(business, day));
+    }
+
+    /** Takes in what banks and processors have reported. */
+    public void takeIn(BusinessId business) {
+        ask.askAll(business);
+        for (ProcessorAccount p : setup.processors(business))
+            guarded(business, p.name(), p.id().value(), () -> payouts.fetch(p));
+        for (BankAccount a : setup.bankAccounts(business))
+            guarded(business, a.name(), a.id().value(), () -> statements.fetch(business, a));
+    }
+
+    private void guarded(BusinessId business, String source, UUID id, Runnable work) {
+        try {
+            work.run();
+            troubles.gone(business, source, id);
+        } catch (Refusal refused) {
+            troubles.note(business, source, id, refused.sentence());
+        } catch (RuntimeException fault) {
+            LOG.error("the day’s work on {} of business {} failed", source, business, fault);
+            troubles.note(
+                    business,
+                    source,
+                    id,
+                    "%s failed on our side; the rest of the day’s work was done.".formatted(source));
+        }
     }
 }

@@ -3,20 +3,22 @@ package exactum.app.jobs;
 import com.github.kagkarlsson.scheduler.task.Task;
 import com.github.kagkarlsson.scheduler.task.helper.Tasks;
 import com.github.kagkarlsson.scheduler.task.schedule.Schedules;
-import exactum.app.clock.BusinessClock;
-import exactum.app.setup.SetupStore;
+import exactum.app.business.Business;
+import exactum.app.business.FindBusinesses;
+import exactum.app.installation.BusinessClock;
 import java.time.LocalTime;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 
-/** In practice the date is moved by hand; otherwise the day's work is done every night at two. */
+/** A live installation does the day's work every night at two; in a test installation the date is moved by hand. */
 @Configuration
 class LiveDayJob {
     @Bean
-    Task<Void> dailyWorkTask(DailyWork work, BusinessClock clock, SetupStore setup) {
+    Task<Void> dailyWorkTask(DailyWork work, FindBusinesses businesses, BusinessClock clock) {
         return Tasks.recurring("daily-work", Schedules.daily(LocalTime.of(2, 0)))
                 .execute((instance, context) -> {
-                    if (!clock.isPractice() && setup.findBusiness().isPresent()) work.work(clock.today());
+                    if (clock.isTest()) return;
+                    for (Business business : businesses.all()) work.work(business.id(), clock.today(business.id()));
                 });
     }
 }

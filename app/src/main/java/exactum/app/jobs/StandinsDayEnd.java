@@ -1,7 +1,7 @@
 package exactum.app.jobs;
 
-import exactum.app.clock.PlayDays;
-import exactum.app.settings.Settings;
+import exactum.app.installation.PlayDays;
+import exactum.app.installation.Settings;
 import java.time.Duration;
 import java.time.LocalDate;
 import org.springframework.http.client.JdkClientHttpRequestFactory;

@@ -1,8 +1,8 @@
 package exactum.app.jobs;
 
-import exactum.app.clock.BusinessClock;
-import exactum.app.clock.PlayDays;
-import exactum.app.settings.Settings;
+import exactum.app.installation.BusinessClock;
+import exactum.app.installation.PlayDays;
+import exactum.app.installation.Settings;
 import java.time.LocalDate;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
@@ -10,7 +10,7 @@ import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
 import org.springframework.web.client.RestClient;
 
-/** Begins practice where the settings ask for it. */
+/** Begins the time of a test installation where the settings ask for one. */
 @Component
 public class StartOfTime {
     private final Settings settings;
@@ -26,16 +26,16 @@ public class StartOfTime {
     @Order(1)
     @EventListener(ApplicationReadyEvent.class)
     void begin() {
-        if (settings.practiceFrom() != null && !clock.isPractice()) practiseFrom(settings.practiceFrom());
+        if (settings.testFrom() != null && !clock.isTest()) testFrom(settings.testFrom());
     }
 
-    /** Starts practice, here and at the stand-ins, on the date. */
-    public void practiseFrom(LocalDate date) {
+    /** Starts on the date, here and at the stand-ins. */
+    public void testFrom(LocalDate date) {
         RestClient.create()
                 .post()
                 .uri(settings.standinsAddress() + "/clock/start?day={day}", date)
                 .retrieve()
                 .toBodilessEntity();
-        play.practiseFrom(date);
+        play.testFrom(date);
     }
 }

@@ -1,83 +1,139 @@
 package exactum.app.ledger;
 
-import exactum.app.audit.Audit;
-import exactum.app.clock.BusinessClock;
-import exactum.app.text.Texts;
+import exactum.app.business.Business;
+import exactum.app.installation.BusinessClock;
+import exactum.app.web.Texts;
+import exactum.core.ids.BusinessId;
+import exactum.core.ledger.AccountCode;
 import exactum.core.money.Money;
+import exactum.core.typed.TypedDate;
+import java.time.LocalDate;
+import java.time.YearMonth;
 import java.util.List;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 
-/** The books: balances by account, the entries behind them, and who did what. */
+/** The books: balances by account as of a day, the entries behind them, the months, and the proof. */
 @Controller
 class LedgerPages {
     private static final int SHOWN = 200;
-    private final Books books;
-    private final LedgerHealth health;
-    private final Audit audit;
+    private final FindBooks books;
+    private final ProveBooks prove;
+    private final ProofStore proofs;
+    private final ClosePeriod close;
     private final BusinessClock clock;
 
-    LedgerPages(Books books, LedgerHealth health, Audit audit, BusinessClock clock) {
+    LedgerPages(FindBooks books, ProveBooks prove, ProofStore proofs, ClosePeriod close, BusinessClock clock) {
         this.books = books;
-        this.health = health;
-        this.audit = audit;
+        this.prove = prove;
+        this.proofs = proofs;
+        this.close = close;
         this.clock = clock;
     }
 
-    /** A row with its two columns of money. */
-    record Row(String date, String what, String kind, String account, String debit, String credit) {}
+    /** A row with its two columns of money, in one currency and in the business's own. */
+    record Row(
+            String date,
+            String belongsTo,
+            String what,
+            String kind,
+            String account,
+            String debit,
+            String credit,
+            String own) {}
 
     @GetMapping("/ledger")
-    String balances(Model model) {
-        List<Books.Balance> balances = books.balances(clock.today());
+    String balances(Business business, @RequestParam(defaultValue = "") String on, Model model) {
+        LocalDate asOf = on.isBlank() ? clock.today(business.id()) : TypedDate.parse(on, clock.today(business.id()));
+        List<FindBooks.Balance> balances = books.trialBalance(business.id(), asOf);
         model.addAttribute(
-                "balances",
-                balances.stream()
-                        .map(b -> new Row("", b.name(), b.kind(), b.code(), debit(b.balance()), credit(b.balance())))
-                        .toList());
+                "balances", balances.stream().map(b -> row(b, business)).toList());
+        model.addAttribute("currency", business.currency().getCurrencyCode());
         model.addAttribute(
                 "total",
-                balances.stream()
-                        .map(Books.Balance::balance)
-                        .filter(Money::isPositive)
-                        .reduce(Money::plus)
-                        .map(Money::text)
-                        .orElse("0.00"));
-        model.addAttribute("disagreements", health.disagreements());
-        model.addAttribute("asOf", Texts.day(clock.today()));
+                Money.ofMinor(
+                                business.currency().getCurrencyCode(),
+                                balances.stream()
+                                        .mapToLong(b -> Math.max(0, b.ownMinor()))
+                                        .sum())
+                        .text());
+        model.addAttribute("asOf", Texts.day(asOf));
+        model.addAttribute("proof", proofs.last(business.id()).orElse(null));
+        var periods = books.periods(business.id());
+        model.addAttribute("closedThrough", periods.closedThrough());
+        model.addAttribute(
+                "nextToClose",
+                periods.closedThrough() == null
+                        ? YearMonth.from(asOf).minusMonths(1)
+                        : periods.closedThrough().plusMonths(1));
         return "ledger/balances";
     }
 
+    @PostMapping("/ledger/proof")
+    String proveNow(BusinessId business) {
+        prove.prove(business);
+        return "redirect:/ledger";
+    }
+
+    @PostMapping("/ledger/close")
+    String close(BusinessId business, @RequestParam YearMonth month) {
+        close.close(business, month);
+        return "redirect:/ledger";
+    }
+
     @GetMapping("/ledger/entries")
-    String entries(@RequestParam(defaultValue = "") String account, Model model) {
+    String entries(Business business, @RequestParam(defaultValue = "") String account, Model model) {
+        AccountCode code = account.isEmpty() ? null : AccountCode.valueOf(account);
         model.addAttribute(
                 "postings",
-                books.latest(account, SHOWN).stream()
-                        .map(p -> new Row(
-                                p.first() ? Texts.day(p.date()) : "",
-                                p.first() ? p.memo() : "",
-                                p.first() ? p.kind() : "",
-                                p.account(),
-                                debit(p.amount()),
-                                credit(p.amount())))
+                books.latest(business.id(), code, SHOWN).stream()
+                        .map(p -> row(p, business))
                         .toList());
         model.addAttribute("account", account);
+        model.addAttribute("shown", SHOWN);
         return "ledger/entries";
     }
 
-    @GetMapping("/audit")
-    String audit(Model model) {
-        model.addAttribute("deeds", audit.latest(300));
-        return "ledger/audit";
+    private static Row row(FindBooks.Balance b, Business business) {
+        boolean foreign = !b.balance().currency().equals(business.currency());
+        return new Row(
+                "",
+                "",
+                b.name(),
+                b.kind(),
+                b.code().value(),
+                debit(b.balance(), foreign),
+                credit(b.balance(), foreign),
+                foreign ? own(b.ownMinor(), business) : "");
     }
 
-    private static String debit(Money amount) {
-        return amount.isPositive() ? amount.text() : "";
+    private static Row row(FindBooks.Posted p, Business business) {
+        boolean foreign = !p.amount().currency().equals(business.currency());
+        return new Row(
+                p.first() ? Texts.day(p.countsOn()) : "",
+                p.first() && !p.countsOn().equals(p.day()) ? Texts.day(p.day()) : "",
+                p.first() ? p.memo() : "",
+                p.first() ? p.event().words() : "",
+                p.account() + " " + p.accountName(),
+                debit(p.amount(), foreign),
+                credit(p.amount(), foreign),
+                foreign ? own(p.ownMinor(), business) : "");
     }
 
-    private static String credit(Money amount) {
-        return amount.isNegative() ? amount.negated().text() : "";
+    private static String own(long minor, Business business) {
+        return Texts.money(business.currency().getCurrencyCode(), minor);
+    }
+
+    private static String debit(Money amount, boolean foreign) {
+        if (!amount.isPositive()) return "";
+        return foreign ? amount.withCurrency() : amount.text();
+    }
+
+    private static String credit(Money amount, boolean foreign) {
+        if (!amount.isNegative()) return "";
+        return foreign ? amount.negated().withCurrency() : amount.negated().text();
     }
 }

@@ -1,10 +1,18 @@
 package exactum.app.links;
 
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.DocumentId;
+import exactum.core.ids.PaymentLinkId;
 import java.time.LocalDate;
-import java.util.UUID;
 
-/** An address by which a payer reaches one invoice, without an account. */
-public record PaymentLink(UUID id, UUID invoiceId, LocalDate madeOn, LocalDate expiresOn, boolean withdrawn) {
+/** An address by which a payer reaches one document, without an account. */
+public record PaymentLink(
+        BusinessId business,
+        PaymentLinkId id,
+        DocumentId document,
+        LocalDate madeOn,
+        LocalDate expiresOn,
+        boolean withdrawn) {
     public boolean isExpired(LocalDate today) {
         return expiresOn.isBefore(today);
     }

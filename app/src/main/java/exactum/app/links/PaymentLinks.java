@@ -1,23 +1,20 @@
 package exactum.app.links;
 
-import static exactumdb.Tables.PAYMENT_LINK;
-
 import exactum.app.audit.Audit;
-import exactum.app.business.Business;
-import exactum.app.clock.BusinessClock;
-import exactum.app.ids.Ids;
+import exactum.app.database.Ids;
+import exactum.app.installation.BusinessClock;
+import exactum.app.installation.Settings;
 import exactum.app.security.Vault;
-import exactum.app.settings.Settings;
-import exactumdb.tables.records.PaymentLinkRecord;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.DocumentId;
+import exactum.core.ids.PaymentLinkId;
 import java.nio.ByteBuffer;
 import java.time.LocalDate;
-import java.time.OffsetDateTime;
 import java.util.Arrays;
 import java.util.Base64;
 import java.util.List;
 import java.util.Optional;
-import java.util.UUID;
-import org.jooq.DSLContext;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -29,59 +26,63 @@ import org.springframework.transaction.annotation.Transactional;
 public class PaymentLinks {
     private static final int LIFE_DAYS = 90;
     private static final int TOKEN_BYTES = 24;
-    private final DSLContext db;
+    private final LinkStore store;
     private final Vault vault;
     private final Settings settings;
     private final BusinessClock clock;
     private final Audit audit;
+    private final ApplicationEventPublisher events;
 
-    PaymentLinks(DSLContext db, Vault vault, Settings settings, BusinessClock clock, Audit audit) {
-        this.db = db;
+    PaymentLinks(
+            LinkStore store,
+            Vault vault,
+            Settings settings,
+            BusinessClock clock,
+            Audit audit,
+            ApplicationEventPublisher events) {
+        this.store = store;
         this.vault = vault;
         this.settings = settings;
         this.clock = clock;
         this.audit = audit;
+        this.events = events;
     }
 
-    /** The invoice's open link; a new one, good for 90 days, where there is none. */
+    /** The document's open link; a new one, good for 90 days, where there is none. Asked twice at once, it is one. */
     @Transactional
-    public PaymentLink ofInvoice(UUID invoice) {
-        LocalDate today = clock.today();
-        return all(invoice).stream().filter(l -> l.isOpen(today)).findFirst().orElseGet(() -> make(invoice, today));
+    public PaymentLink ofDocument(BusinessId business, DocumentId document) {
+        LocalDate today = clock.today(business);
+        Optional<PaymentLink> open = store.findUnwithdrawn(business, document).filter(l -> l.isOpen(today));
+        if (open.isPresent()) return open.get();
+        store.withdrawExpired(business, document, today);
+        var made = new PaymentLink(
+                business, new PaymentLinkId(Ids.next()), document, today, today.plusDays(LIFE_DAYS), false);
+        store.insert(made, digest(token(made)));
+        return store.findUnwithdrawn(business, document).orElseThrow();
     }
 
-    /** All links of an invoice, the newest first. */
-    public List<PaymentLink> all(UUID invoice) {
-        return db.selectFrom(PAYMENT_LINK)
-                .where(PAYMENT_LINK.BUSINESS_ID.eq(Business.ID))
-                .and(PAYMENT_LINK.INVOICE_ID.eq(invoice))
-                .orderBy(PAYMENT_LINK.ID.desc())
-                .fetch(PaymentLinks::link);
+    /** All links of a document, the newest first. */
+    public List<PaymentLink> all(BusinessId business, DocumentId document) {
+        return store.all(business, document);
     }
 
     public Optional<PaymentLink> findByToken(String token) {
-        return db.selectFrom(PAYMENT_LINK)
-                .where(PAYMENT_LINK.TOKEN_DIGEST.eq(vault.digest("payment link", token)))
-                .fetchOptional(PaymentLinks::link);
+        return store.findByDigest(digest(token));
     }
 
     /** Withdraws the link for good; pressing twice changes nothing. */
     @Transactional
-    public void withdraw(UUID link) {
-        int withdrawn = db.update(PAYMENT_LINK)
-                .set(PAYMENT_LINK.WITHDRAWN_AT, OffsetDateTime.now())
-                .where(PAYMENT_LINK.BUSINESS_ID.eq(Business.ID))
-                .and(PAYMENT_LINK.ID.eq(link))
-                .and(PAYMENT_LINK.WITHDRAWN_AT.isNull())
-                .execute();
-        if (withdrawn == 1) audit.record("withdrew a payment link", link.toString());
+    public void withdraw(BusinessId business, DocumentId document, PaymentLinkId link) {
+        if (!store.withdraw(business, document, link)) return;
+        events.publishEvent(new LinkWithdrawn(business, link));
+        audit.record(business, "withdrew a payment link", link.toString());
     }
 
     /** The secret part of the link's address. */
     public String token(PaymentLink link) {
         ByteBuffer id = ByteBuffer.allocate(16)
-                .putLong(link.id().getMostSignificantBits())
-                .putLong(link.id().getLeastSignificantBits());
+                .putLong(link.id().value().getMostSignificantBits())
+                .putLong(link.id().value().getLeastSignificantBits());
         byte[] derived = vault.derive("payment link", id.array());
         return Base64.getUrlEncoder().withoutPadding().encodeToString(Arrays.copyOf(derived, TOKEN_BYTES));
     }
@@ -91,21 +92,7 @@ public class PaymentLinks {
         return settings.publicAddress() + "/pay/" + token(link);
     }
 
-    private PaymentLink make(UUID invoice, LocalDate today) {
-        var link = new PaymentLink(Ids.next(), invoice, today, today.plusDays(LIFE_DAYS), false);
-        db.insertInto(PAYMENT_LINK)
-                .set(PAYMENT_LINK.BUSINESS_ID, Business.ID)
-                .set(PAYMENT_LINK.ID, link.id())
-                .set(PAYMENT_LINK.INVOICE_ID, invoice)
-                .set(PAYMENT_LINK.TOKEN_DIGEST, vault.digest("payment link", token(link)))
-                .set(PAYMENT_LINK.MADE_ON, link.madeOn())
-                .set(PAYMENT_LINK.EXPIRES_ON, link.expiresOn())
-                .execute();
-        return link;
-    }
-
-    private static PaymentLink link(PaymentLinkRecord r) {
-        return new PaymentLink(
-                r.getId(), r.getInvoiceId(), r.getMadeOn(), r.getExpiresOn(), r.getWithdrawnAt() != null);
+    private byte[] digest(String token) {
+        return vault.digest("payment link", token);
     }
 }

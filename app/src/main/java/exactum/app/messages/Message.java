@@ -1,21 +1,35 @@
 package exactum.app.messages;
 
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.CustomerId;
+import exactum.core.ids.MessageId;
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
+import java.util.List;
 import java.util.UUID;
 
-/** A message to a customer: what it was, where it went and when. */
+/**
+ * A message to a customer.
+ *
+ * @param subject what it is about: a document or a payment, by its kind
+ * @param addresses where it goes; none while it is held
+ * @param sent what was sent, or null before
+ * @param attempts how often sending was tried
+ * @param lastError why the last try failed, or null
+ */
 public record Message(
-        UUID id,
-        String kind,
-        UUID customerId,
-        UUID invoiceId,
-        UUID receiptId,
+        BusinessId business,
+        MessageId id,
+        MessageKind kind,
+        CustomerId customer,
+        UUID subject,
         LocalDate sendOn,
-        String address,
-        String state,
-        String subject,
-        String body,
+        List<String> addresses,
+        MessageState state,
+        Sent sent,
         int attempts,
-        String lastError,
-        OffsetDateTime sentAt) {}
+        String lastError) {
+
+    /** A message as it went out. */
+    public record Sent(String subjectLine, String body, OffsetDateTime at) {}
+}

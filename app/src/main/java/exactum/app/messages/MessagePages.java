@@ -1,9 +1,11 @@
 package exactum.app.messages;
 
-import exactum.app.address.OwnAddress;
-import exactum.app.customers.CustomerStore;
-import exactum.app.frame.NotHere;
-import java.util.UUID;
+import exactum.app.customers.FindCustomers;
+import exactum.app.web.NotHere;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.CustomerId;
+import exactum.core.ids.MessageId;
+import java.util.Arrays;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -14,50 +16,52 @@ import org.springframework.web.bind.annotation.RequestParam;
 /** Messages: what was sent, what waits, what is held, and freeing what is held. */
 @Controller
 class MessagePages {
+    private static final int SHOWN = 300;
+    private final FindMessages messages;
     private final Outbox outbox;
-    private final CustomerStore customers;
+    private final FindCustomers customers;
 
-    MessagePages(Outbox outbox, CustomerStore customers) {
+    MessagePages(FindMessages messages, Outbox outbox, FindCustomers customers) {
+        this.messages = messages;
         this.outbox = outbox;
         this.customers = customers;
     }
 
     @GetMapping("/messages")
-    String list(@RequestParam(defaultValue = "") String state, Model model) {
-        model.addAttribute("messages", outbox.inState(state, 300));
+    String list(BusinessId business, @RequestParam(defaultValue = "") String state, Model model) {
+        MessageState wanted = Arrays.stream(MessageState.values())
+                .filter(s -> s.words().equals(state))
+                .findFirst()
+                .orElse(null);
+        model.addAttribute("messages", messages.inState(business, wanted, SHOWN));
+        model.addAttribute("shown", SHOWN);
         model.addAttribute("state", state);
         return "messages/list";
     }
 
     @GetMapping("/messages/{id}")
-    String one(@PathVariable UUID id, Model model) {
-        model.addAttribute("listed", outbox.find(id).orElseThrow(NotHere::new));
+    String one(BusinessId business, @PathVariable MessageId id, Model model) {
+        model.addAttribute("listed", messages.find(business, id).orElseThrow(NotHere::new));
         return "messages/one";
     }
 
     /** The rehearsal of freeing a customer's held messages. */
     @GetMapping("/messages/held/{customer}")
-    String held(@PathVariable UUID customer, Model model) {
-        model.addAttribute("customer", customers.find(customer).orElseThrow(NotHere::new));
-        model.addAttribute("messages", outbox.heldOf(customer));
+    String held(BusinessId business, @PathVariable CustomerId customer, Model model) {
+        model.addAttribute("customer", customers.find(business, customer).orElseThrow(NotHere::new));
+        model.addAttribute("messages", messages.heldOf(business, customer));
         return "messages/held";
     }
 
     @PostMapping("/messages/held/{customer}/send")
-    String release(@PathVariable UUID customer) {
-        outbox.release(customer);
+    String release(BusinessId business, @PathVariable CustomerId customer) {
+        outbox.release(business, customer);
         return "redirect:/messages/held/" + customer;
     }
 
     @PostMapping("/messages/{id}/retry")
-    String retry(@PathVariable UUID id) {
-        outbox.retry(id);
+    String retry(BusinessId business, @PathVariable MessageId id) {
+        outbox.retry(business, id);
         return "redirect:/messages/" + id;
-    }
-
-    @PostMapping("/invoices/{id}/send-again")
-    String sendAgain(@PathVariable UUID id, @RequestParam(defaultValue = "/messages") String back) {
-        outbox.sendAgain(id);
-        return OwnAddress.redirect(back, "/messages");
     }
 }

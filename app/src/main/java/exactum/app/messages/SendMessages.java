@@ -1,23 +1,22 @@
 package exactum.app.messages;
 
-import exactum.app.documents.Invoice;
-import exactum.app.documents.InvoiceStore;
-import exactum.app.links.PaymentLinks;
-import exactum.app.pdf.InvoicePdfs;
-import exactum.app.text.Texts;
 import jakarta.mail.MessagingException;
 import jakarta.mail.Session;
 import jakarta.mail.internet.MimeMessage;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.time.OffsetDateTime;
+import java.util.EnumMap;
 import java.util.List;
-import java.util.UUID;
+import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.Callable;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.stream.IntStream;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.core.io.ByteArrayResource;
 import org.springframework.mail.MailException;
 import org.springframework.mail.javamail.JavaMailSenderImpl;
@@ -26,41 +25,33 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 
 /**
- * Sends what waits in the outbox, one message a transaction. Killed between sending and noting it, the message goes
- * out again under the same Message-ID, by which a mailbox knows it.
+ * Sends what waits in the outbox: takes a message, writes and sends it outside any transaction, and records what became of
+ * it. One that cannot be written or sent counts as tried and never stops the next. Killed between sending and recording,
+ * it goes out again under the same Message-ID, by which a mailbox knows it.
  */
 @Component
 public class SendMessages {
+    private static final Logger LOG = LoggerFactory.getLogger(SendMessages.class);
     private static final List<Duration> RETRIES = List.of(
             Duration.ofSeconds(10),
             Duration.ofMinutes(1),
             Duration.ofMinutes(10),
             Duration.ofHours(1),
             Duration.ofHours(6));
+    private static final Duration LEASE = Duration.ofMinutes(2);
     private static final int SENDERS = 3;
-    private final Outbox outbox;
-    private final InvoiceStore invoices;
-    private final InvoicePdfs pdfs;
-    private final PaymentLinks links;
+    private final MessageStore messages;
+    private final Map<MessageKind, LetterWriter> writers = new EnumMap<>(MessageKind.class);
     private final JavaMailSenderImpl mail;
     private final TransactionTemplate transaction;
 
     SendMessages(
-            Outbox outbox,
-            InvoiceStore invoices,
-            InvoicePdfs pdfs,
-            PaymentLinks links,
-            JavaMailSenderImpl mail,
-            TransactionTemplate transaction) {
-        this.outbox = outbox;
-        this.invoices = invoices;
-        this.pdfs = pdfs;
-        this.links = links;
+            MessageStore messages, List<LetterWriter> all, JavaMailSenderImpl mail, TransactionTemplate transaction) {
+        this.messages = messages;
         this.mail = mail;
         this.transaction = transaction;
+        all.forEach(writer -> writer.kinds().forEach(kind -> writers.put(kind, writer)));
     }
-
-    private record Letter(String subject, String body) {}
 
     /** Sends all whose time has come and answers how many were handled. */
     public int sendAll() {
@@ -81,100 +72,49 @@ public class SendMessages {
 
     private int sendWhileThereAre() {
         int handled = 0;
-        while (Boolean.TRUE.equals(transaction.execute(status -> sendNext()))) handled++;
+        for (Optional<Message> next; (next = take()).isPresent(); handled++) send(next.get());
         return handled;
     }
 
-    private boolean sendNext() {
-        Message message = outbox.lockNext().orElse(null);
-        if (message == null) return false;
+    private Optional<Message> take() {
+        return transaction.execute(status -> messages.take(LEASE));
+    }
+
+    private void send(Message message) {
         try {
-            Invoice invoice = invoices.get(message.invoiceId());
-            Letter letter = letter(message, invoice);
-            send(message, invoice, letter);
-            outbox.markSent(message.id(), letter.subject(), letter.body());
+            Letter letter = writers.get(message.kind()).write(message);
+            send(message, letter);
+            transaction.executeWithoutResult(s -> messages.markSent(message.business(), message.id(), letter));
         } catch (MailException | MessagingException problem) {
-            boolean over = message.attempts() >= RETRIES.size();
-            outbox.markTried(
-                    message.id(),
-                    shortened(problem),
-                    OffsetDateTime.now().plus(RETRIES.get(Math.min(message.attempts(), RETRIES.size() - 1))),
-                    over);
+            tried(message, problem);
+        } catch (RuntimeException fault) {
+            LOG.error("message {} could not be written", message.id(), fault);
+            tried(message, fault);
         }
-        return true;
     }
 
-    private void send(Message message, Invoice invoice, Letter letter) throws MessagingException {
-        MimeMessage mime = new IdentifiedMessage(mail.getSession(), message.id());
+    private void tried(Message message, Exception problem) {
+        boolean over = message.attempts() > RETRIES.size();
+        Duration pause = RETRIES.get(Math.min(message.attempts(), RETRIES.size()) - 1);
+        transaction.executeWithoutResult(s -> messages.markTried(
+                message.business(),
+                message.id(),
+                shortened(problem),
+                OffsetDateTime.now().plus(pause),
+                over));
+    }
+
+    private void send(Message message, Letter letter) throws MessagingException {
+        MimeMessage mime = new IdentifiedMessage(mail.getSession(), message.id().toString());
         var helper = new MimeMessageHelper(mime, true, StandardCharsets.UTF_8.name());
-        helper.setFrom("%s <%s>"
-                .formatted(invoice.seller().senderName(), invoice.seller().mailFrom()));
-        helper.setTo(message.address());
-        helper.setSubject(letter.subject());
+        helper.setFrom(
+                "%s <%s>".formatted(letter.sender().name(), letter.sender().address()));
+        helper.setTo(message.addresses().toArray(String[]::new));
+        helper.setSubject(letter.subjectLine());
         helper.setText(letter.body());
-        if (!message.kind().equals("confirmation"))
-            helper.addAttachment(invoice.number() + ".pdf", new ByteArrayResource(pdfs.of(invoice)), "application/pdf");
+        for (Letter.Attachment file : letter.attachments())
+            helper.addAttachment(file.name(), new ByteArrayResource(file.content()), file.type());
         mail.send(mime);
-    }
-
-    private Letter letter(Message message, Invoice i) {
-        String sender = i.seller().senderName();
-        String link = links.address(links.ofInvoice(i.id()));
-        return switch (message.kind()) {
-            case "confirmation" ->
-                new Letter("Payment received for invoice " + i.number(), """
-                    Dear %s,
-
-                    thank you. We received %s for invoice %s of %s.
-                    %s
-
-                    %s
-                    """.formatted(
-                                i.buyer().name(),
-                                outbox.received(message.receiptId()).withCurrency(),
-                                i.number(),
-                                Texts.day(i.date()),
-                                i.open().isZero()
-                                        ? "The invoice is paid in full; nothing is left to do."
-                                        : i.open().withCurrency() + " is still open.",
-                                sender));
-            case "reminder" ->
-                new Letter("Invoice " + i.number() + " is still open", """
-                    Dear %s,
-
-                    invoice %s of %s over %s was due on %s, and %s is open. You can pay by card here:
-                    %s
-
-                    If you have paid meanwhile, thank you, and please disregard this.
-
-                    %s
-                    """.formatted(
-                                i.buyer().name(),
-                                i.number(),
-                                Texts.day(i.date()),
-                                i.gross().withCurrency(),
-                                Texts.day(i.dueDate()),
-                                i.open().withCurrency(),
-                                link,
-                                sender));
-            default ->
-                new Letter("Invoice %s from %s".formatted(i.number(), sender), """
-                    Dear %s,
-
-                    your invoice %s of %s over %s is attached. It is due on %s.
-                    You can pay by card here:
-                    %s
-
-                    %s
-                    """.formatted(
-                                i.buyer().name(),
-                                i.number(),
-                                Texts.day(i.date()),
-                                i.gross().withCurrency(),
-                                Texts.day(i.dueDate()),
-                                link,
-                                sender));
-        };
     }
 
     private static String shortened(Exception problem) {
@@ -184,9 +124,9 @@ public class SendMessages {
 
     /** Keeps its Message-ID, so that a second sending is known as the same message. */
     private static final class IdentifiedMessage extends MimeMessage {
-        private final UUID id;
+        private final String id;
 
-        private IdentifiedMessage(Session session, UUID id) {
+        private IdentifiedMessage(Session session, String id) {
             super(session);
             this.id = id;
         }

@@ -1,26 +1,19 @@
 package exactum.app.payer;
 
 import exactum.app.cards.AskProcessor;
-import exactum.app.cards.Collection;
-import exactum.app.cards.CollectionStore;
+import exactum.app.cards.FindCollections;
 import exactum.app.cards.StartCardPayment;
-import exactum.app.clock.BusinessClock;
-import exactum.app.documents.Invoice;
-import exactum.app.documents.InvoiceStore;
+import exactum.app.documents.Document;
+import exactum.app.documents.DocumentPdfs;
+import exactum.app.installation.BusinessClock;
+import exactum.app.installation.Settings;
 import exactum.app.links.PaymentLink;
 import exactum.app.links.PaymentLinks;
-import exactum.app.pdf.InvoicePdfs;
-import exactum.app.receipts.ReceiptStore;
 import exactum.app.security.ContentPolicy;
-import exactum.app.settings.Settings;
-import exactum.app.setup.SetupStore;
-import exactum.app.text.Texts;
-import exactum.core.cadence.ServicePeriod;
-import exactum.core.document.TaxRate;
+import exactum.app.web.NotHere;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.net.URI;
-import java.util.List;
 import java.util.Optional;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
@@ -39,41 +32,32 @@ class PayerPages {
     private static final int POLLS_BEFORE_ASKING = 3;
     private static final int POLLS = 60;
     private final PaymentLinks links;
-    private final InvoiceStore invoices;
-    private final CollectionStore collections;
-    private final ReceiptStore receipts;
+    private final PayerView view;
+    private final FindCollections collections;
     private final StartCardPayment start;
     private final AskProcessor ask;
-    private final InvoicePdfs pdfs;
-    private final SetupStore setup;
+    private final DocumentPdfs pdfs;
     private final Settings settings;
     private final BusinessClock clock;
 
     PayerPages(
             PaymentLinks links,
-            InvoiceStore invoices,
-            CollectionStore collections,
-            ReceiptStore receipts,
+            PayerView view,
+            FindCollections collections,
             StartCardPayment start,
             AskProcessor ask,
-            InvoicePdfs pdfs,
-            SetupStore setup,
+            DocumentPdfs pdfs,
             Settings settings,
             BusinessClock clock) {
         this.links = links;
-        this.invoices = invoices;
+        this.view = view;
         this.collections = collections;
-        this.receipts = receipts;
         this.start = start;
         this.ask = ask;
         this.pdfs = pdfs;
-        this.setup = setup;
         this.settings = settings;
         this.clock = clock;
     }
-
-    /** A line of the invoice as the payer reads it. */
-    record Line(String description, String quantity, String price, String tax, String net) {}
 
     @ModelAttribute
     void keepPrivate(HttpServletResponse response) {
@@ -88,14 +72,12 @@ class PayerPages {
 
     @GetMapping("/pay/{token}/invoice.pdf")
     ResponseEntity<byte[]> pdf(@PathVariable String token) {
-        PaymentLink link = links.findByToken(token)
-                .filter(l -> l.isOpen(clock.today()))
-                .orElseThrow(exactum.app.frame.NotHere::new);
-        Invoice invoice = invoices.get(link.invoiceId());
+        PaymentLink link = links.findByToken(token).filter(this::isOpen).orElseThrow(NotHere::new);
+        Document document = view.document(link);
         return ResponseEntity.ok()
                 .contentType(MediaType.APPLICATION_PDF)
-                .header(HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"" + invoice.number() + ".pdf\"")
-                .body(pdfs.of(invoice));
+                .header(HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"" + document.number() + ".pdf\"")
+                .body(pdfs.of(link.business(), document));
     }
 
     @PostMapping("/pay/{token}")
@@ -105,15 +87,15 @@ class PayerPages {
             HttpServletRequest request,
             HttpServletResponse response,
             Model model) {
-        Optional<PaymentLink> link = links.findByToken(token).filter(l -> l.isOpen(clock.today()));
+        Optional<PaymentLink> link = links.findByToken(token).filter(this::isOpen);
         if (link.isEmpty()) return show(token, request, response, model);
         return switch (start.start(link.get(), shown, settings.publicAddress() + "/pay/" + token + "/back")) {
             case StartCardPayment.Outcome.Opened opened -> "redirect:" + opened.url();
             case StartCardPayment.Outcome.AlreadyPaid paid -> "redirect:/pay/" + token;
-            case StartCardPayment.Outcome.SumChanged changed -> {
+            case StartCardPayment.Outcome.AmountChanged changed -> {
                 model.addAttribute(
                         "notice",
-                        "The open sum is %s now. Please look again before you pay. Nothing was charged."
+                        "The open amount is %s now. Please look again before you pay. Nothing was charged."
                                 .formatted(changed.now().withCurrency()));
                 yield show(token, request, response, model);
             }
@@ -128,17 +110,10 @@ class PayerPages {
 
     /** Back from the processor: it may not have told us yet. */
     @GetMapping("/pay/{token}/back")
-    String back(
-            @PathVariable String token,
-            @RequestParam(defaultValue = "") String outcome,
-            HttpServletRequest request,
-            HttpServletResponse response,
-            Model model) {
+    String back(@PathVariable String token, @RequestParam(defaultValue = "") String outcome, Model model) {
         PaymentLink link = links.findByToken(token).orElse(null);
-        if (link == null || outcome.equals("left")) return "redirect:/pay/" + token;
-        Invoice invoice = invoices.get(link.invoiceId());
-        if (invoice.open().isZero()) return "redirect:/pay/" + token;
-        brand(invoice, model);
+        if (link == null || outcome.equals("left") || view.open(link).isZero()) return "redirect:/pay/" + token;
+        view.brand(view.document(link), model);
         model.addAttribute("token", token);
         model.addAttribute("polls", 0);
         return "payer/checking";
@@ -147,12 +122,10 @@ class PayerPages {
     /** Asked by the checking page every other second; the answer replaces its sentence, or leads on when all is known. */
     @GetMapping("/pay/{token}/checking")
     String checking(@PathVariable String token, @RequestParam int polls, HttpServletResponse response, Model model) {
-        PaymentLink link = links.findByToken(token).orElseThrow(exactum.app.frame.NotHere::new);
-        Optional<Collection> inFlight = collections.findInFlight(link.invoiceId());
-        if (polls >= POLLS_BEFORE_ASKING && polls % POLLS_BEFORE_ASKING == 0) inFlight.ifPresent(ask::ask);
-        if (invoices.get(link.invoiceId()).open().isZero() || inFlight.isEmpty()) {
-            response.setHeader("HX-Redirect", "/pay/" + token);
-        }
+        PaymentLink link = links.findByToken(token).orElseThrow(NotHere::new);
+        if (polls >= POLLS_BEFORE_ASKING && polls % POLLS_BEFORE_ASKING == 0)
+            collections.findLive(link.business(), link.document()).ifPresent(ask::ask);
+        if (view.open(link).isZero() || !view.isInFlight(link)) response.setHeader("HX-Redirect", "/pay/" + token);
         model.addAttribute("token", token);
         model.addAttribute("polls", Math.min(polls + 1, POLLS));
         model.addAttribute("givenUp", polls + 1 >= POLLS);
@@ -166,67 +139,20 @@ class PayerPages {
             response.setStatus(404);
             return "payer/unknown";
         }
-        Invoice invoice = invoices.get(link.get().invoiceId());
-        brand(invoice, model);
-        model.addAttribute("link", link.get());
-        model.addAttribute("validUntil", Texts.day(link.get().expiresOn()));
-        if (invoice.open().isPositive() && !link.get().isOpen(clock.today())) {
+        PayerView.Shown shown = view.put(link.get(), model);
+        if (shown.isVoid() || !shown.isPaid() && !isOpen(link.get())) {
             response.setStatus(410);
             return "payer/closed";
         }
-        model.addAttribute("lines", lines(invoice));
-        model.addAttribute(
-                "taxes",
-                invoice.taxes().stream()
-                        .map(t -> new Line(
-                                "VAT %s on %s"
-                                        .formatted(
-                                                TaxRate.percentText(t.percent()),
-                                                t.base().text()),
-                                "",
-                                "",
-                                "",
-                                t.tax().text()))
-                        .toList());
-        model.addAttribute(
-                "period",
-                invoice.periodFrom() == null
-                        ? ""
-                        : new ServicePeriod(invoice.periodFrom(), invoice.periodUntil()).words());
-        model.addAttribute("receipts", receipts.ofInvoice(invoice.id()));
-        model.addAttribute("email", invoice.open().isZero() ? "" : "e-mail");
-        collections.findInFlight(invoice.id()).ifPresent(c -> model.addAttribute("lastReason", c.lastReason()));
-        if (invoice.open().isZero()) return "payer/paid";
-        boolean cards = !setup.processors().isEmpty();
-        model.addAttribute("cards", cards);
-        if (cards)
+        if (shown.isPaid()) return "payer/paid";
+        if (shown.processor() != null)
             request.setAttribute(
-                    ContentPolicy.FORM_TARGET,
-                    origin(setup.processors().getFirst().address()));
+                    ContentPolicy.FORM_TARGET, origin(shown.processor().address()));
         return "payer/page";
     }
 
-    private void brand(Invoice invoice, Model model) {
-        model.addAttribute("invoice", invoice);
-        model.addAttribute("seller", invoice.seller());
-        model.addAttribute("date", Texts.day(invoice.date()));
-        model.addAttribute("due", Texts.day(invoice.dueDate()));
-        model.addAttribute("overdue", invoice.dueDate().isBefore(clock.today()));
-        model.addAttribute(
-                "brandVersion",
-                invoice.seller().colour().substring(1)
-                        + invoice.seller().accent().substring(1));
-    }
-
-    private static List<Line> lines(Invoice invoice) {
-        return invoice.lines().stream()
-                .map(l -> new Line(
-                        l.description(),
-                        Texts.quantity(l.quantity()) + " " + l.unit(),
-                        l.price().text(),
-                        TaxRate.percentText(l.taxPercent()),
-                        l.net().text()))
-                .toList();
+    private boolean isOpen(PaymentLink link) {
+        return link.isOpen(clock.today(link.business()));
     }
 
     /** The brand's two colours as a style sheet, since the content-security policy allows no inline style. */

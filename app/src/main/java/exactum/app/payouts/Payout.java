@@ -1,47 +1,44 @@
 package exactum.app.payouts;
 
+import exactum.core.ids.BankLineId;
+import exactum.core.ids.PayoutId;
+import exactum.core.ids.ProcessorId;
 import exactum.core.money.Money;
 import java.time.LocalDate;
-import java.util.List;
-import java.util.UUID;
 
-/** One settlement of a processor, as it was read in, with what the books have for each of its lines. */
+/**
+ * One settlement of a processor, with what became of it.
+ *
+ * @param off what of its lines the books do not explain
+ * @param open how many of its lines they do not explain in full
+ * @param landed the bank line that brought it, or null
+ */
 public record Payout(
-        UUID id,
-        UUID processorId,
+        PayoutId id,
+        ProcessorId processor,
+        String processorName,
         String reference,
         LocalDate salesOn,
         LocalDate arrivesOn,
-        Money gross,
-        Money fees,
-        Money net,
-        UUID bankLineId,
-        boolean tiedOut,
-        List<Line> lines) {
+        Sums sums,
+        int lines,
+        int sales,
+        Money off,
+        int open,
+        BankLineId landed) {
 
-    /**
-     * One line.
-     *
-     * @param receiptId the receipt it is, or null where the books have none
-     * @param bookedGross and bookedFee what the books have for it
-     * @param customer and invoiceNumber whose it is; empty for a fee of its own
-     */
-    public record Line(
-            int lineNo,
-            String kind,
-            LocalDate occurredOn,
-            String saleRef,
-            String description,
-            Money gross,
-            Money fee,
-            UUID receiptId,
-            Money bookedGross,
-            Money bookedFee,
-            String customer,
-            String invoiceNumber) {}
+    /** What its lines come to. */
+    public record Sums(Money gross, Money fees, Money net) {}
 
     /** The state, by the trade's words. */
     public String state() {
-        return tiedOut ? "tied out" : bankLineId != null ? "landed" : "on its way";
+        if (landed == null) return "on its way";
+        return open == 0 ? "tied out" : "landed";
+    }
+
+    /** The name of its mark. */
+    public String mark() {
+        if (open > 0) return "differs";
+        return landed == null ? "flight" : "tied";
     }
 }

@@ -1,48 +1,53 @@
 package exactum.app.payouts;
 
-import exactum.app.business.Business;
 import exactum.app.daysheet.Decision;
 import exactum.app.daysheet.DecisionSource;
+import exactum.app.daysheet.Station;
+import exactum.core.ids.BusinessId;
 import java.time.LocalDate;
 import java.util.List;
-import org.jooq.DSLContext;
-import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 
-/** Payouts that landed and hold what the books do not. */
+/** Payouts that hold what the books do not have. */
 @Component
 class PayoutDecisions implements DecisionSource {
-    private static final int MOST = 40;
-    private final DSLContext db;
+    private final FindPayouts payouts;
 
-    PayoutDecisions(DSLContext db) {
-        this.db = db;
+    PayoutDecisions(FindPayouts payouts) {
+        this.payouts = payouts;
     }
 
     @Override
-    public List<Decision> decisions(LocalDate today) {
-        return db.fetch("""
-                        select p.id, p.reference, p.arrives_on, p.currency, p.net_minor, a.name, coalesce((select string_agg(l.description, ', ') from payout_line l
-                               where l.business_id = p.business_id and l.payout_id = p.id and l.receipt_id is null and l.booked_entry_id is null), '') as missing
-                          from payout p join processor_account a on a.business_id = p.business_id and a.id = p.processor_id
-                         where p.business_id = {0} and p.bank_line_id is not null and p.tied_out_at is null order by p.net_minor desc limit {1}
-                        """, DSL.inline(Business.ID), DSL.inline(MOST))
-                .map(r -> new Decision(
-                        "Bank",
-                        "differs",
-                        "Payout %s differs: the books miss %s"
-                                .formatted(
-                                        r.get("reference"),
-                                        r.get("missing", String.class).isEmpty()
-                                                ? "a part of it"
-                                                : "“" + r.get("missing") + "”"),
-                        r.get("name", String.class),
-                        r.get("arrives_on", LocalDate.class),
-                        r.get("currency", String.class),
-                        r.get("net_minor", Long.class),
-                        "/payouts/" + r.get("id"),
-                        "Open the tie-out",
-                        "/payouts/" + r.get("id"),
-                        false));
+    public Station station() {
+        return Station.BANK;
+    }
+
+    @Override
+    public int count(BusinessId business, LocalDate today) {
+        return payouts.countDiffering(business);
+    }
+
+    @Override
+    public Found find(BusinessId business, LocalDate today, int most) {
+        List<Decision> shown = payouts.differing(business, most).stream()
+                .map(p -> decision(p, payouts.openLines(business, p.id(), 2)))
+                .toList();
+        return new Found(
+                shown, payouts.countDiffering(business), Found.all(shown).sums(), "/payouts");
+    }
+
+    private static Decision decision(Payout payout, List<PayoutLine> open) {
+        String name = open.isEmpty() ? "a part of it" : open.getFirst().difference();
+        String more = payout.open() > 1 ? ", and %d more".formatted(payout.open() - 1) : "";
+        return Decision.of(
+                "payout/" + payout.id(),
+                Station.BANK,
+                "differs",
+                "Payout %s differs: %s%s".formatted(payout.reference(), name, more),
+                payout.processorName(),
+                payout.arrivesOn(),
+                payout.off(),
+                "/payouts/" + payout.id(),
+                new Decision.Step("Open the tie-out", "/payouts/" + payout.id(), false));
     }
 }

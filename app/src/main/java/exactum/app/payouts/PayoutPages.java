@@ -1,12 +1,24 @@
 package exactum.app.payouts;
 
-import exactum.app.frame.NotHere;
+import exactum.app.bank.FindMatches;
+import exactum.app.bank.LineRef;
+import exactum.app.bank.MatchKind;
+import exactum.app.bank.UndoMatch;
+import exactum.app.setup.FindSetup;
+import exactum.app.setup.FreeAccounts;
 import exactum.app.setup.ProcessorAccount;
-import exactum.app.setup.SetupStore;
-import exactum.core.money.FeeRule;
+import exactum.app.trail.Trails;
+import exactum.app.web.NotHere;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.MatchId;
+import exactum.core.ids.PayoutId;
+import exactum.core.ids.ProcessorId;
+import exactum.core.ledger.AccountCode;
+import exactum.core.money.Money;
 import exactum.core.working.Working;
 import java.io.IOException;
-import java.util.UUID;
+import java.util.List;
+import java.util.Map;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -15,79 +27,130 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.multipart.MultipartFile;
 
-/** Payouts: the list, reading in, and one as an addition that must come out. */
+/** Payouts: the list, importing, and one as an addition that must come out. */
 @Controller
 class PayoutPages {
-    private final PayoutStore payouts;
-    private final TakeInPayouts takeIn;
-    private final TieOutPayout tieOut;
-    private final SetupStore setup;
+    private static final int SHOWN = 200;
+    private final FindPayouts payouts;
+    private final FindMatches matches;
+    private final ImportPayouts imports;
+    private final MatchPayout match;
+    private final UndoMatch undo;
+    private final FindSetup setup;
+    private final FreeAccounts accounts;
+    private final Trails trails;
 
-    PayoutPages(PayoutStore payouts, TakeInPayouts takeIn, TieOutPayout tieOut, SetupStore setup) {
+    PayoutPages(
+            FindPayouts payouts,
+            FindMatches matches,
+            ImportPayouts imports,
+            MatchPayout match,
+            UndoMatch undo,
+            FindSetup setup,
+            FreeAccounts accounts,
+            Trails trails) {
         this.payouts = payouts;
-        this.takeIn = takeIn;
-        this.tieOut = tieOut;
+        this.matches = matches;
+        this.imports = imports;
+        this.match = match;
+        this.undo = undo;
         this.setup = setup;
+        this.accounts = accounts;
+        this.trails = trails;
     }
 
+    /**
+     * A line on the page.
+     *
+     * @param booked to accounts by hand, which can be undone
+     */
+    record Row(PayoutLine line, Working feeWorking, List<FindMatches.Matched> booked) {}
+
     @GetMapping("/payouts")
-    String list(Model model) {
-        model.addAttribute("payouts", payouts.list(300));
-        model.addAttribute("processors", setup.processors());
+    String list(BusinessId business, Model model) {
+        model.addAttribute("payouts", payouts.list(business, 300));
+        model.addAttribute("processors", setup.processors(business));
         return "payouts/list";
     }
 
     @PostMapping("/payouts/file")
-    String file(@RequestParam UUID processor, @RequestParam MultipartFile file) throws IOException {
-        return "redirect:/payouts/" + takeIn.fromFile(processor, file.getInputStream());
+    String file(BusinessId business, @RequestParam ProcessorId processor, @RequestParam MultipartFile file)
+            throws IOException {
+        return "redirect:/payouts/" + imports.fromFile(business, processor, file.getInputStream());
     }
 
     @PostMapping("/payouts/fetch")
-    String fetch() {
-        takeIn.fetch();
+    String fetch(BusinessId business) {
+        setup.processors(business).forEach(imports::fetch);
         return "redirect:/payouts";
     }
 
     @GetMapping("/payouts/{id}")
-    String one(@PathVariable UUID id, Model model) {
-        Payout payout = payouts.find(id).orElseThrow(NotHere::new);
-        ProcessorAccount processor = setup.processor(payout.processorId());
-        PayoutTieOut shown = PayoutTieOut.of(payout);
+    String one(
+            BusinessId business, @PathVariable PayoutId id, @RequestParam(defaultValue = "1") int from, Model model) {
+        Payout payout = payouts.find(business, id).orElseThrow(NotHere::new);
+        ProcessorAccount processor = setup.processor(business, payout.processor());
+        List<PayoutLine> lines = payouts.lines(business, id, from, SHOWN);
+        List<PayoutLine> open = payouts.openLines(business, id, SHOWN);
+        List<PayoutLine> bookable = open.stream().filter(PayoutLine::isBookable).toList();
         model.addAttribute("payout", payout);
         model.addAttribute(
                 "feeAccount",
-                processor.feeAccount() + " "
-                        + setup.account(processor.feeAccount()).name());
-        model.addAttribute("tieOut", shown);
-        model.addAttribute("bars", TieOutBars.of(payout, shown));
-        model.addAttribute("feeWorking", feeWorking(payout, processor.fees()));
+                setup.account(business, processor.accounts().fees())
+                        .orElseThrow()
+                        .label());
+        model.addAttribute("rows", rows(business, processor, lines));
+        model.addAttribute("open", open);
+        model.addAttribute("bookable", bookable);
+        model.addAttribute(
+                "bookableSum",
+                Money.sum(
+                        payout.off().currency(),
+                        bookable.stream().map(PayoutPages::difference).toList()));
+        model.addAttribute("bars", TieOutBars.of(payout, payouts.fees(business, id)));
+        model.addAttribute("accounts", open.isEmpty() ? List.of() : accounts.forLines(business));
+        model.addAttribute("trail", trails.ofPayout(business, id));
+        model.addAttribute("before", from > 1 ? Math.max(1, from - SHOWN) : 0);
+        model.addAttribute("next", payout.lines() >= from + SHOWN ? from + SHOWN : 0);
         return "payouts/one";
     }
 
-    @PostMapping("/payouts/{id}/tie-out")
-    String tieOut(@PathVariable UUID id) {
-        tieOut.bookAndTieOut(id);
+    /** What of a line would go to the fee account. */
+    private static Money difference(PayoutLine line) {
+        return line.isSale() ? line.left().minus(line.sale().left()) : line.left();
+    }
+
+    private List<Row> rows(BusinessId business, ProcessorAccount processor, List<PayoutLine> lines) {
+        Map<LineRef, List<FindMatches.Matched>> booked = matches.ofPayoutLines(
+                business, lines.stream().map(PayoutLine::id).toList());
+        return lines.stream()
+                .map(l -> new Row(
+                        l,
+                        l.isSale() ? processor.fees().on(l.gross()).working() : null,
+                        booked.getOrDefault(new LineRef.OfPayout(l.id()), List.of()).stream()
+                                .filter(m -> m.kind() == MatchKind.ACCOUNT)
+                                .toList()))
+                .toList();
+    }
+
+    @PostMapping("/payouts/{id}/book-fees")
+    String bookFees(BusinessId business, @PathVariable PayoutId id) {
+        payouts.find(business, id).orElseThrow(NotHere::new);
+        match.bookFees(business, id);
         return "redirect:/payouts/" + id;
     }
 
-    private static Working feeWorking(Payout payout, FeeRule rule) {
-        var steps = Working.on("Fees of the sales, at " + rule.text());
-        for (Payout.Line line : payout.lines()) {
-            if (!line.kind().equals("sale")) continue;
-            var expected = rule.on(line.gross());
-            steps.step(
-                    "%s: %s"
-                            .formatted(
-                                    line.invoiceNumber() == null ? line.saleRef() : line.invoiceNumber(),
-                                    String.join(
-                                            ", ",
-                                            expected.working().steps().stream()
-                                                    .map(Working.Step::text)
-                                                    .toList())),
-                    expected.value().equals(line.fee())
-                            ? "as the processor states"
-                            : "but the processor took " + line.fee().text());
-        }
-        return steps.done();
+    @PostMapping("/payouts/{id}/lines/{line}/book")
+    String book(
+            BusinessId business, @PathVariable PayoutId id, @PathVariable int line, @RequestParam AccountCode account) {
+        match.book(business, id, line, account);
+        return "redirect:/payouts/" + id;
+    }
+
+    @PostMapping("/payouts/{id}/matches/{match}/undo")
+    String undo(BusinessId business, @PathVariable PayoutId id, @PathVariable MatchId match) {
+        LineRef line = matches.find(business, match).orElseThrow(NotHere::new).line();
+        undo.undo(business, line, match);
+        return "redirect:/payouts/" + id;
     }
 }

@@ -1,288 +1,184 @@
 package exactum.app.payouts;
 
-import static exactumdb.Tables.CUSTOMER;
-import static exactumdb.Tables.INVOICE;
 import static exactumdb.Tables.PAYOUT;
 import static exactumdb.Tables.PAYOUT_LINE;
-import static exactumdb.Tables.PROCESSOR_ACCOUNT;
-import static exactumdb.Tables.RECEIPT;
 
-import exactum.app.business.Business;
-import exactum.app.ids.Ids;
-import exactum.app.rows.BulkInsert;
+import exactum.app.database.CopyRows;
+import exactum.app.database.Ids;
+import exactum.app.setup.ProcessorAccount;
 import exactum.core.bank.PayoutReport;
-import exactum.core.matching.BankLineMatcher.OpenPayout;
+import exactum.core.ids.BankLineId;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.PayoutId;
+import exactum.core.ids.PayoutLineId;
+import exactum.core.ids.ProcessorId;
 import exactum.core.money.Money;
 import exactumdb.tables.records.PayoutLineRecord;
-import exactumdb.tables.records.PayoutRecord;
 import java.time.LocalDate;
-import java.time.OffsetDateTime;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.UUID;
-import org.jooq.Condition;
+import java.util.stream.IntStream;
 import org.jooq.DSLContext;
-import org.jooq.exception.NoDataFoundException;
+import org.jooq.Field;
+import org.jooq.QueryPart;
+import org.jooq.Record;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 
 /** Payouts in the database. */
 @Component
-public class PayoutStore {
+class PayoutStore implements FindPayouts {
+    private static final String PAYOUTS = """
+            select p.id, p.processor_id, a.name, p.reference, p.sales_on, p.arrives_on, p.currency, p.gross_minor, p.fees_minor, p.net_minor, p.lines, l.sales, l.off_minor, l.open_lines, landed.bank_line_id
+              from payout p join processor_account a on a.business_id = p.business_id and a.id = p.processor_id
+              join lateral (select count(*) filter (where kind = 'sale')::int as sales, coalesce(sum(left_minor), 0)::bigint as off_minor, count(*) filter (where left_minor <> 0)::int as open_lines
+                              from payout_line l where l.business_id = p.business_id and l.payout_id = p.id) l on true
+              left join lateral (select m.bank_line_id from waiting w join match m on m.business_id = w.business_id and m.waiting_id = w.id and m.undone_at is null
+                                  where w.business_id = p.business_id and w.kind = 'payout' and w.source_id = p.id and w.left_minor = 0 limit 1) landed on true
+             where p.business_id = {0} and {1} order by {2} limit {3}
+            """;
     private final DSLContext db;
+    private final PayoutLineStore lines;
 
-    PayoutStore(DSLContext db) {
+    PayoutStore(DSLContext db, PayoutLineStore lines) {
         this.db = db;
+        this.lines = lines;
     }
 
-    /** A payout as lists show it; {@code offMinor} is what the books do not have of it. */
-    public record Listed(
-            UUID id,
-            String reference,
-            LocalDate salesOn,
-            LocalDate arrivesOn,
-            String currency,
-            long grossMinor,
-            long feesMinor,
-            long netMinor,
-            int sales,
-            String state,
-            long offMinor) {}
-
-    /** Inserts and answers the id, or nothing if the payout was read before. */
-    Optional<UUID> insert(UUID processor, PayoutReport report) {
-        UUID id = Ids.next();
+    /** Inserts it and answers its id, or nothing if the payout was read before. */
+    Optional<PayoutId> insert(ProcessorAccount processor, PayoutReport report, LocalDate countsOn) {
+        var id = new PayoutId(Ids.next());
         int inserted = db.insertInto(PAYOUT)
-                .set(PAYOUT.BUSINESS_ID, Business.ID)
+                .set(PAYOUT.BUSINESS_ID, processor.business())
                 .set(PAYOUT.ID, id)
-                .set(PAYOUT.PROCESSOR_ID, processor)
+                .set(PAYOUT.PROCESSOR_ID, processor.id())
                 .set(PAYOUT.REFERENCE, report.reference())
                 .set(PAYOUT.SALES_ON, report.salesOn())
                 .set(PAYOUT.ARRIVES_ON, report.arrivesOn())
+                .set(PAYOUT.COUNTS_ON, countsOn)
                 .set(PAYOUT.CURRENCY, report.currency().getCurrencyCode())
                 .set(PAYOUT.GROSS_MINOR, report.gross().minor())
                 .set(PAYOUT.FEES_MINOR, report.fees().minor())
                 .set(PAYOUT.NET_MINOR, report.net().minor())
+                .set(PAYOUT.LINES, report.lines().size())
                 .onConflictDoNothing()
                 .execute();
         if (inserted == 0) return Optional.empty();
-        var rows = new ArrayList<PayoutLineRecord>();
-        for (int i = 0; i < report.lines().size(); i++)
-            rows.add(row(id, i + 1, report.lines().get(i)));
-        BulkInsert.execute(db, rows);
-        joinReceipts(processor, id);
+        CopyRows.into(
+                db,
+                IntStream.range(0, report.lines().size())
+                        .mapToObj(i -> row(
+                                processor.business(), id, i + 1, report.lines().get(i)))
+                        .toList());
         return Optional.of(id);
     }
 
-    /** Joins lines to receipts that the books have by now. */
-    void joinReceipts(UUID processor, UUID payout) {
-        db.update(PAYOUT_LINE)
-                .set(PAYOUT_LINE.RECEIPT_ID, RECEIPT.ID)
-                .from(RECEIPT)
-                .where(PAYOUT_LINE.BUSINESS_ID.eq(Business.ID))
-                .and(PAYOUT_LINE.PAYOUT_ID.eq(payout))
-                .and(PAYOUT_LINE.RECEIPT_ID.isNull())
-                .and(PAYOUT_LINE.SALE_REF.isNotNull())
-                .and(RECEIPT.BUSINESS_ID.eq(Business.ID))
-                .and(RECEIPT.PROCESSOR_ID.eq(processor))
-                .and(RECEIPT.SALE_REF.eq(PAYOUT_LINE.SALE_REF))
-                .execute();
+    @Override
+    public List<Payout> list(BusinessId business, int most) {
+        return list(business, DSL.sql("true"), DSL.sql("p.arrives_on desc, p.id desc"), most);
     }
 
-    public Optional<Payout> find(UUID id) {
-        return load(PAYOUT.ID.eq(id));
+    @Override
+    public List<Payout> differing(BusinessId business, int most) {
+        return list(business, DSL.sql("l.open_lines > 0"), DSL.sql("abs(l.off_minor) desc, p.id"), most);
     }
 
-    public Payout get(UUID id) {
-        return find(id).orElseThrow(() -> new NoDataFoundException("no payout " + id));
+    @Override
+    public int countDiffering(BusinessId business) {
+        return db.fetchSingle(
+                        "select count(distinct payout_id)::int from payout_line where business_id = {0} and left_minor <> 0",
+                        DSL.inline(business.value()))
+                .get(0, Integer.class);
     }
 
-    public Payout lock(UUID id) {
-        db.select(PAYOUT.ID)
+    @Override
+    public Optional<Payout> find(BusinessId business, PayoutId id) {
+        return list(business, DSL.sql("p.id = {0}", DSL.val(id.value())), DSL.sql("p.id"), 1).stream()
+                .findFirst();
+    }
+
+    @Override
+    public List<PayoutLine> lines(BusinessId business, PayoutId payout, int from, int most) {
+        return lines.list(
+                business,
+                DSL.sql("l.payout_id = {0} and l.line_no >= {1}", DSL.val(payout.value()), DSL.val(from)),
+                most);
+    }
+
+    @Override
+    public List<PayoutLine> openLines(BusinessId business, PayoutId payout, int most) {
+        return lines.list(business, DSL.sql("l.payout_id = {0} and l.left_minor <> 0", DSL.val(payout.value())), most);
+    }
+
+    @Override
+    public Fees fees(BusinessId business, PayoutId payout) {
+        Field<String> currency = PAYOUT.CURRENCY;
+        Record sales = db.select(
+                        currency,
+                        DSL.coalesce(DSL.sum(PAYOUT_LINE.FEE_MINOR), DSL.inline(0))
+                                .cast(Long.class))
                 .from(PAYOUT)
-                .where(PAYOUT.BUSINESS_ID.eq(Business.ID))
-                .and(PAYOUT.ID.eq(id))
-                .forUpdate()
-                .fetchSingle();
-        return get(id);
-    }
-
-    public Optional<Payout> findByReceipt(UUID receipt) {
-        return load(PAYOUT.ID.in(DSL.select(PAYOUT_LINE.PAYOUT_ID)
-                .from(PAYOUT_LINE)
-                .where(PAYOUT_LINE.BUSINESS_ID.eq(Business.ID))
-                .and(PAYOUT_LINE.RECEIPT_ID.eq(receipt))));
-    }
-
-    public Optional<Payout> findByBankLine(UUID bankLine) {
-        return load(PAYOUT.BANK_LINE_ID.eq(bankLine));
-    }
-
-    public List<OpenPayout> withoutBankLine() {
-        return db.select(PAYOUT.ID, PAYOUT.REFERENCE, PAYOUT.CURRENCY, PAYOUT.NET_MINOR)
-                .from(PAYOUT)
-                .where(PAYOUT.BUSINESS_ID.eq(Business.ID))
-                .and(PAYOUT.BANK_LINE_ID.isNull())
-                .fetch(r -> new OpenPayout(r.value1(), r.value2(), Money.ofMinor(r.value3(), r.value4())));
-    }
-
-    public List<Listed> list(int most) {
-        return list(DSL.trueCondition(), most);
-    }
-
-    /** Payouts that hold something the books do not have. */
-    public List<Listed> differing() {
-        return list(DSL.condition("payout.tied_out_at is null and " + OFF + " <> 0"), 100);
-    }
-
-    private static final String OFF =
-            "(select coalesce(sum((l.gross_minor - l.fee_minor) - case when l.booked_entry_id is not null then l.gross_minor - l.fee_minor else coalesce(r.amount_minor - r.fee_minor, 0) end), 0)"
-                    + " from payout_line l left join receipt r on r.business_id = l.business_id and r.id = l.receipt_id where l.business_id = payout.business_id and l.payout_id = payout.id)";
-
-    private List<Listed> list(Condition condition, int most) {
-        var off = DSL.field(OFF, Long.class);
-        var sales = DSL.field(
-                "(select count(*) from payout_line l where l.business_id = payout.business_id and l.payout_id = payout.id and l.kind = 'sale')",
-                Integer.class);
-        return db.select(PAYOUT.fields())
-                .select(off, sales)
-                .from(PAYOUT)
-                .where(PAYOUT.BUSINESS_ID.eq(Business.ID))
-                .and(condition)
-                .orderBy(PAYOUT.ARRIVES_ON.desc(), PAYOUT.ID.desc())
-                .limit(most)
-                .fetch(r -> new Listed(
-                        r.get(PAYOUT.ID),
-                        r.get(PAYOUT.REFERENCE),
-                        r.get(PAYOUT.SALES_ON),
-                        r.get(PAYOUT.ARRIVES_ON),
-                        r.get(PAYOUT.CURRENCY),
-                        r.get(PAYOUT.GROSS_MINOR),
-                        r.get(PAYOUT.FEES_MINOR),
-                        r.get(PAYOUT.NET_MINOR),
-                        r.get(sales),
-                        r.get(PAYOUT.TIED_OUT_AT) != null
-                                ? "tied out"
-                                : r.get(PAYOUT.BANK_LINE_ID) != null ? "landed" : "on its way",
-                        r.get(off)));
-    }
-
-    void setReadTo(UUID processor, String reference) {
-        db.update(PROCESSOR_ACCOUNT)
-                .set(PROCESSOR_ACCOUNT.PAYOUTS_READ_TO, reference)
-                .where(PROCESSOR_ACCOUNT.BUSINESS_ID.eq(Business.ID))
-                .and(PROCESSOR_ACCOUNT.ID.eq(processor))
-                .execute();
-    }
-
-    /** Joins the payout to its bank line; false if it has one. */
-    public boolean land(UUID payout, UUID bankLine) {
-        return db.update(PAYOUT)
-                        .set(PAYOUT.BANK_LINE_ID, bankLine)
-                        .where(PAYOUT.BUSINESS_ID.eq(Business.ID))
-                        .and(PAYOUT.ID.eq(payout))
-                        .and(PAYOUT.BANK_LINE_ID.isNull())
-                        .execute()
-                == 1;
-    }
-
-    public void markTiedOut(UUID payout) {
-        db.update(PAYOUT)
-                .set(PAYOUT.TIED_OUT_AT, OffsetDateTime.now())
-                .where(PAYOUT.BUSINESS_ID.eq(Business.ID))
+                .leftJoin(PAYOUT_LINE)
+                .on(PAYOUT_LINE.BUSINESS_ID.eq(PAYOUT.BUSINESS_ID))
+                .and(PAYOUT_LINE.PAYOUT_ID.eq(PAYOUT.ID))
+                .and(PAYOUT_LINE.KIND.eq("sale"))
+                .where(PAYOUT.BUSINESS_ID.eq(business))
                 .and(PAYOUT.ID.eq(payout))
-                .and(PAYOUT.TIED_OUT_AT.isNull())
-                .execute();
+                .groupBy(currency)
+                .fetchSingle();
+        return new Fees(
+                Money.ofMinor(sales.get(0, String.class), sales.get(1, Long.class)),
+                lines.list(business, DSL.sql("l.payout_id = {0} and l.kind = 'fee'", DSL.val(payout.value())), 20));
     }
 
-    void markBooked(UUID payout, int lineNo, UUID entry) {
-        db.update(PAYOUT_LINE)
-                .set(PAYOUT_LINE.BOOKED_ENTRY_ID, entry)
-                .where(PAYOUT_LINE.BUSINESS_ID.eq(Business.ID))
-                .and(PAYOUT_LINE.PAYOUT_ID.eq(payout))
-                .and(PAYOUT_LINE.LINE_NO.eq(lineNo))
-                .execute();
+    @Override
+    public List<Then> unmatchedAsOf(BusinessId business, ProcessorId processor, LocalDate day) {
+        return lines.unmatchedAsOf(business, processor, day);
     }
 
-    private Optional<Payout> load(Condition condition) {
-        return db.selectFrom(PAYOUT)
-                .where(PAYOUT.BUSINESS_ID.eq(Business.ID))
-                .and(condition)
-                .fetchOptional(p -> payout(p, lines(p)));
+    private List<Payout> list(BusinessId business, QueryPart condition, QueryPart order, int most) {
+        return db.fetch(PAYOUTS, DSL.inline(business.value()), condition, order, DSL.inline(most))
+                .map(PayoutStore::payout);
     }
 
-    private List<Payout.Line> lines(PayoutRecord p) {
-        String c = p.getCurrency();
-        var invoiceId = DSL.field(
-                "(select a.invoice_id from allocation a where a.business_id = receipt.business_id and a.receipt_id = receipt.id limit 1)",
-                UUID.class);
-        return db.select(PAYOUT_LINE.fields())
-                .select(RECEIPT.AMOUNT_MINOR, RECEIPT.FEE_MINOR, CUSTOMER.NAME, INVOICE.NUMBER)
-                .from(PAYOUT_LINE)
-                .leftJoin(RECEIPT)
-                .on(RECEIPT.BUSINESS_ID.eq(PAYOUT_LINE.BUSINESS_ID))
-                .and(RECEIPT.ID.eq(PAYOUT_LINE.RECEIPT_ID))
-                .leftJoin(CUSTOMER)
-                .on(CUSTOMER.BUSINESS_ID.eq(RECEIPT.BUSINESS_ID))
-                .and(CUSTOMER.ID.eq(RECEIPT.CUSTOMER_ID))
-                .leftJoin(INVOICE)
-                .on(INVOICE.BUSINESS_ID.eq(RECEIPT.BUSINESS_ID))
-                .and(INVOICE.ID.eq(invoiceId))
-                .where(PAYOUT_LINE.BUSINESS_ID.eq(Business.ID))
-                .and(PAYOUT_LINE.PAYOUT_ID.eq(p.getId()))
-                .orderBy(PAYOUT_LINE.LINE_NO)
-                .fetch(r -> {
-                    PayoutLineRecord l = r.into(PAYOUT_LINE);
-                    boolean booked = l.getBookedEntryId() != null;
-                    long gross = booked
-                            ? l.getGrossMinor()
-                            : r.get(RECEIPT.AMOUNT_MINOR) == null ? 0 : r.get(RECEIPT.AMOUNT_MINOR);
-                    long fee =
-                            booked ? l.getFeeMinor() : r.get(RECEIPT.FEE_MINOR) == null ? 0 : r.get(RECEIPT.FEE_MINOR);
-                    return new Payout.Line(
-                            l.getLineNo(),
-                            l.getKind(),
-                            l.getOccurredOn(),
-                            l.getSaleRef(),
-                            l.getDescription(),
-                            Money.ofMinor(c, l.getGrossMinor()),
-                            Money.ofMinor(c, l.getFeeMinor()),
-                            l.getReceiptId(),
-                            Money.ofMinor(c, gross),
-                            Money.ofMinor(c, fee),
-                            r.get(CUSTOMER.NAME),
-                            r.get(INVOICE.NUMBER));
-                });
-    }
-
-    private static Payout payout(PayoutRecord p, List<Payout.Line> lines) {
-        String c = p.getCurrency();
+    private static Payout payout(Record r) {
+        String c = r.get("currency", String.class);
+        UUID landed = r.get("bank_line_id", UUID.class);
         return new Payout(
-                p.getId(),
-                p.getProcessorId(),
-                p.getReference(),
-                p.getSalesOn(),
-                p.getArrivesOn(),
-                Money.ofMinor(c, p.getGrossMinor()),
-                Money.ofMinor(c, p.getFeesMinor()),
-                Money.ofMinor(c, p.getNetMinor()),
-                p.getBankLineId(),
-                p.getTiedOutAt() != null,
-                lines);
+                new PayoutId(r.get("id", UUID.class)),
+                new ProcessorId(r.get("processor_id", UUID.class)),
+                r.get("name", String.class),
+                r.get("reference", String.class),
+                r.get("sales_on", LocalDate.class),
+                r.get("arrives_on", LocalDate.class),
+                new Payout.Sums(
+                        Money.ofMinor(c, r.get("gross_minor", Long.class)),
+                        Money.ofMinor(c, r.get("fees_minor", Long.class)),
+                        Money.ofMinor(c, r.get("net_minor", Long.class))),
+                r.get("lines", Integer.class),
+                r.get("sales", Integer.class),
+                Money.ofMinor(c, r.get("off_minor", Long.class)),
+                r.get("open_lines", Integer.class),
+                landed == null ? null : new BankLineId(landed));
     }
 
-    private static PayoutLineRecord row(UUID payout, int lineNo, PayoutReport.Line l) {
+    private static PayoutLineRecord row(BusinessId business, PayoutId payout, int lineNo, PayoutReport.Line l) {
+        long amount = l.gross().minus(l.fee()).minor();
         return new PayoutLineRecord()
-                .setBusinessId(Business.ID)
+                .setBusinessId(business)
+                .setId(new PayoutLineId(Ids.next()))
                 .setPayoutId(payout)
                 .setLineNo(lineNo)
                 .setKind(l.kind().name().toLowerCase(Locale.ROOT))
                 .setOccurredOn(l.occurredOn())
                 .setSaleRef(l.saleReference().isEmpty() ? null : l.saleReference())
                 .setDescription(l.description())
+                .setCurrency(l.gross().currency().getCurrencyCode())
                 .setGrossMinor(l.gross().minor())
-                .setFeeMinor(l.fee().minor());
+                .setFeeMinor(l.fee().minor())
+                .setAmountMinor(amount)
+                .setLeftMinor(amount);
     }
 }

@@ -11,32 +11,23 @@ public record TieOutBars(String salesLabel, List<Part> parts, String addition) {
     /** One part; {@code style} is bank, fee or off. */
     public record Part(long x, long width, String label, String style, boolean labelled) {}
 
-    public static TieOutBars of(Payout payout, PayoutTieOut tieOut) {
-        long whole = Math.max(1, payout.gross().minor());
+    static TieOutBars of(Payout payout, FindPayouts.Fees fees) {
+        long whole = Math.max(1, payout.sums().gross().minor());
         var parts = new ArrayList<Part>();
-        var addition = new StringBuilder(payout.gross().text());
+        var addition = new StringBuilder(payout.sums().gross().text());
+        Money net = payout.sums().net();
         long x = add(
-                parts,
-                0,
-                payout.net(),
-                whole,
-                (payout.bankLineId() == null ? "on its way, " : "bank line, ")
-                        + payout.net().text(),
-                "bank");
-        for (PayoutTieOut.Shown shown : tieOut.shown()) {
-            if (shown.what().equals("sale")) continue;
-            Money taken = shown.row().said().negated();
-            addition.append(" − ").append(taken.text());
-            x = add(
-                    parts,
-                    x,
-                    taken,
-                    whole,
-                    shown.what().equals("fees") ? "fees" : shown.whose(),
-                    shown.row().isEven() ? "fee" : "off");
+                parts, 0, net, whole, (payout.landed() == null ? "on its way, " : "bank line, ") + net.text(), "bank");
+        if (!fees.ofSales().isZero()) {
+            addition.append(" − ").append(fees.ofSales().text());
+            x = add(parts, x, fees.ofSales(), whole, "fees", "fee");
+        }
+        for (PayoutLine fee : fees.own()) {
+            addition.append(" − ").append(fee.fee().text());
+            x = add(parts, x, fee.fee(), whole, fee.description(), fee.isEven() ? "fee" : "off");
         }
         return new TieOutBars(
-                "sales " + payout.gross().text(),
+                "sales " + payout.sums().gross().text(),
                 List.copyOf(parts),
                 addition.append(" = ").toString());
     }

@@ -1,6 +1,6 @@
 package exactum.app.security;
 
-import exactum.app.settings.Settings;
+import exactum.app.installation.Settings;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;

@@ -1,6 +1,6 @@
 package exactum.app.security;
 
-import exactum.app.address.OwnAddress;
+import exactum.app.web.OwnAddress;
 import exactum.core.problem.Refusal;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -53,8 +53,8 @@ class SignInPages {
     String keys(
             @AuthenticationPrincipal SignedIn user,
             @RequestParam(defaultValue = "false") boolean on,
-            @RequestParam(defaultValue = "/") String back) {
+            @RequestParam(defaultValue = "/home") String back) {
         users.setSingleKeys(user.login(), on);
-        return OwnAddress.redirect(back, "/");
+        return OwnAddress.redirect(back, "/home");
     }
 }

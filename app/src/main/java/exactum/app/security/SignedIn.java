@@ -5,15 +5,13 @@ import java.util.List;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.security.core.GrantedAuthority;
-import org.springframework.security.core.authority.SimpleGrantedAuthority;
 import org.springframework.security.core.userdetails.UserDetails;
 
-/** The person at the desk. */
-public record SignedIn(String login, String name, String passwordHash, Users.Role role, boolean singleKeys)
-        implements UserDetails {
+/** The person at the desk; what they may do is said by each business for itself. */
+public record SignedIn(String login, String name, String passwordHash) implements UserDetails {
     @Override
     public Collection<? extends GrantedAuthority> getAuthorities() {
-        return List.of(new SimpleGrantedAuthority("ROLE_" + role.name()));
+        return List.of();
     }
 
     @Override
@@ -24,10 +22,6 @@ public record SignedIn(String login, String name, String passwordHash, Users.Rol
     @Override
     public String getUsername() {
         return login;
-    }
-
-    public boolean mayWrite() {
-        return role == Users.Role.ADMINISTRATOR;
     }
 
     /** First letters of the name, at most two. */

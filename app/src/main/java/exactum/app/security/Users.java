@@ -1,18 +1,11 @@
 package exactum.app.security;
 
-import static exactumdb.Tables.APP_USER;
-import static exactumdb.Tables.FIRST_USER_TICKET;
-
-import exactum.app.ids.Ids;
 import exactum.core.problem.Refusal;
 import java.security.SecureRandom;
 import java.time.Duration;
 import java.time.Instant;
-import java.time.OffsetDateTime;
-import java.time.ZoneOffset;
 import java.util.HexFormat;
 import java.util.Locale;
-import org.jooq.DSLContext;
 import org.springframework.security.core.userdetails.UserDetails;
 import org.springframework.security.core.userdetails.UserDetailsService;
 import org.springframework.security.core.userdetails.UsernameNotFoundException;
@@ -24,55 +17,34 @@ import org.springframework.transaction.annotation.Transactional;
 @Component
 public class Users implements UserDetailsService {
     private static final Duration TICKET_LIFE = Duration.ofHours(24);
-    private final DSLContext db;
+    private static final int SHORTEST_PASSWORD = 10;
+    private final UserStore users;
     private final PasswordEncoder passwords;
     private final Vault vault;
 
-    Users(DSLContext db, PasswordEncoder passwords, Vault vault) {
-        this.db = db;
+    Users(UserStore users, PasswordEncoder passwords, Vault vault) {
+        this.users = users;
         this.passwords = passwords;
         this.vault = vault;
     }
 
-    /** What a user may do. */
-    public enum Role {
-        ADMINISTRATOR,
-        AUDITOR
-    }
-
     @Override
     public UserDetails loadUserByUsername(String login) {
-        var user = db.selectFrom(APP_USER)
-                .where(APP_USER.LOGIN.eq(login.toLowerCase(Locale.ROOT)))
-                .fetchOptional()
-                .orElseThrow(() -> new UsernameNotFoundException(login));
-        return new SignedIn(
-                user.getLogin(),
-                user.getName(),
-                user.getPasswordHash(),
-                Role.valueOf(user.getRole().toUpperCase(Locale.ROOT)),
-                user.getSingleKeys());
+        return users.find(login.toLowerCase(Locale.ROOT)).orElseThrow(() -> new UsernameNotFoundException(login));
     }
 
     public boolean isEmpty() {
-        return !db.fetchExists(APP_USER);
+        return users.isEmpty();
     }
 
     /** Adds a user; one who is there already stays as they are. */
     @Transactional
-    public void add(String login, String name, String password, Role role) {
+    public void add(String login, String name, String password) {
         if (login.isBlank() || name.isBlank())
-            throw new Refusal("user.incomplete", "A user needs a name and a sign-in. Nothing was kept.");
-        if (password.length() < 10)
-            throw new Refusal("user.password", "A password needs at least ten characters. Nothing was kept.");
-        db.insertInto(APP_USER)
-                .set(APP_USER.ID, Ids.next())
-                .set(APP_USER.LOGIN, login.strip().toLowerCase(Locale.ROOT))
-                .set(APP_USER.NAME, name.strip())
-                .set(APP_USER.PASSWORD_HASH, passwords.encode(password))
-                .set(APP_USER.ROLE, role.name().toLowerCase(Locale.ROOT))
-                .onConflictDoNothing()
-                .execute();
+            throw new Refusal("user.incomplete", "A user needs a name and a sign-in. Nothing was saved.");
+        if (password.length() < SHORTEST_PASSWORD)
+            throw new Refusal("user.password", "A password needs at least ten characters. Nothing was saved.");
+        users.insert(login.strip().toLowerCase(Locale.ROOT), name.strip(), passwords.encode(password));
     }
 
     /** A new one-time token for the first user's address, good for a day. */
@@ -81,45 +53,27 @@ public class Users implements UserDetailsService {
         byte[] token = new byte[24];
         new SecureRandom().nextBytes(token);
         String text = HexFormat.of().formatHex(token);
-        db.insertInto(FIRST_USER_TICKET)
-                .set(FIRST_USER_TICKET.DIGEST, vault.digest("first user", text))
-                .set(
-                        FIRST_USER_TICKET.EXPIRES_AT,
-                        OffsetDateTime.ofInstant(Instant.now().plus(TICKET_LIFE), ZoneOffset.UTC))
-                .execute();
+        users.insertTicket(vault.digest("first user", text), Instant.now().plus(TICKET_LIFE));
         return text;
     }
 
     /** Makes the first user, and uses the token up; refused once there is a user or the token is spent. */
     @Transactional
     public void addFirst(String token, String login, String name, String password) {
-        int claimed = db.update(FIRST_USER_TICKET)
-                .set(FIRST_USER_TICKET.USED_AT, OffsetDateTime.now(ZoneOffset.UTC))
-                .where(FIRST_USER_TICKET.DIGEST.eq(vault.digest("first user", token)))
-                .and(FIRST_USER_TICKET.USED_AT.isNull())
-                .and(FIRST_USER_TICKET.EXPIRES_AT.gt(OffsetDateTime.now(ZoneOffset.UTC)))
-                .execute();
-        if (claimed != 1 || !isEmpty()) {
+        if (!users.claimTicket(vault.digest("first user", token)) || !users.isEmpty()) {
             throw new Refusal(
                     "user.ticket", "This address was used already or is too old. Start Exactum again for a new one.");
         }
-        add(login, name, password, Role.ADMINISTRATOR);
+        add(login, name, password);
     }
 
     /** Switches single-letter keys on or off for one user (WCAG 2.1.4). */
     @Transactional
     public void setSingleKeys(String login, boolean on) {
-        db.update(APP_USER)
-                .set(APP_USER.SINGLE_KEYS, on)
-                .where(APP_USER.LOGIN.eq(login))
-                .execute();
+        users.setSingleKeys(login, on);
     }
 
     public boolean singleKeys(String login) {
-        return db.select(APP_USER.SINGLE_KEYS)
-                .from(APP_USER)
-                .where(APP_USER.LOGIN.eq(login))
-                .fetchOptional(APP_USER.SINGLE_KEYS)
-                .orElse(true);
+        return users.singleKeys(login);
     }
 }

@@ -1,6 +1,6 @@
 package exactum.app.security;
 
-import exactum.app.settings.Settings;
+import exactum.app.installation.Settings;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;

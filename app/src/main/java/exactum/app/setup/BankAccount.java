@@ -1,8 +1,9 @@
 package exactum.app.setup;
 
+import exactum.core.ids.BankAccountId;
+import exactum.core.ledger.AccountCode;
 import exactum.core.money.Money;
 import java.time.LocalDate;
-import java.util.UUID;
 
 /**
  * An account at a bank; its number is shown by its ending only.
@@ -11,4 +12,10 @@ import java.util.UUID;
  * @param feedUrl where its statements can be fetched, or null
  */
 public record BankAccount(
-        UUID id, String name, String ending, String account, Money opening, LocalDate openedOn, String feedUrl) {}
+        BankAccountId id,
+        String name,
+        String ending,
+        AccountCode account,
+        Money opening,
+        LocalDate openedOn,
+        String feedUrl) {}

@@ -1,8 +1,9 @@
 package exactum.app.setup;
 
-import exactum.core.money.Money;
-import java.util.UUID;
+import exactum.core.ids.ItemId;
+import exactum.core.ledger.AccountCode;
+import exactum.core.money.UnitPrice;
 
 /** Something sold, with its price before tax. */
 public record CatalogueItem(
-        UUID id, String code, String name, String unit, Money price, String taxCode, String incomeAccount) {}
+        ItemId id, String code, String name, String unit, UnitPrice price, String taxCode, AccountCode incomeAccount) {}

@@ -1,8 +1,16 @@
 package exactum.app.setup;
 
-/** How invoices are numbered: {@code LW-2026-0001}; it starts afresh each year. */
+import exactum.core.document.DocumentKind;
+
+/** How documents are numbered: {@code LW-2026-0001}; it starts over each year. */
 public record NumberSeries(String name, String prefix, int width) {
     public static final String INVOICES = "invoices";
+    public static final String CREDIT_NOTES = "credit notes";
+
+    /** The name of the series that numbers a kind of document. */
+    public static String of(DocumentKind kind) {
+        return kind == DocumentKind.CREDIT_NOTE ? CREDIT_NOTES : INVOICES;
+    }
 
     /** The number as printed. */
     public String number(int year, long number) {

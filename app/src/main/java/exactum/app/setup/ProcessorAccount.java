@@ -1,27 +1,50 @@
 package exactum.app.setup;
 
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.ProcessorId;
+import exactum.core.ledger.AccountCode;
 import exactum.core.money.FeeRule;
-import java.util.UUID;
+import java.util.Currency;
 
 /**
  * An account at a card processor.
  *
- * @param address where its API is
- * @param key the API key
- * @param signingSecret verifies its notices (Standard Webhooks, {@code whsec_…})
- * @param clearingAccount where its money sits until the payout lands
- * @param feeAccount where its fees are booked
+ * @param business whose it is
+ * @param access how it is reached
+ * @param currency of everything it takes and pays out
+ * @param accounts where its money is booked
  * @param fees its price list
  * @param payoutsReadTo the last payout that was fetched, or null
  */
 public record ProcessorAccount(
-        UUID id,
+        BusinessId business,
+        ProcessorId id,
         String name,
-        String address,
-        String key,
-        String signingSecret,
-        String currency,
-        String clearingAccount,
-        String feeAccount,
+        Access access,
+        Currency currency,
+        Booking accounts,
         FeeRule fees,
-        String payoutsReadTo) {}
+        String payoutsReadTo) {
+
+    /**
+     * How it is reached.
+     *
+     * @param address where its API is
+     * @param key the API key
+     * @param signingSecret verifies its notices (Standard Webhooks, {@code whsec_…})
+     */
+    public record Access(String address, String key, String signingSecret) {}
+
+    /**
+     * Where its money is booked.
+     *
+     * @param clearing where it sits until a payout takes it
+     * @param fees what it costs
+     * @param payouts where payouts sit until they land
+     */
+    public record Booking(AccountCode clearing, AccountCode fees, AccountCode payouts) {}
+
+    public String address() {
+        return access.address();
+    }
+}

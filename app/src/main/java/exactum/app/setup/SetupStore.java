@@ -4,32 +4,44 @@ import static exactumdb.Tables.ACCOUNT;
 import static exactumdb.Tables.BANK_ACCOUNT;
 import static exactumdb.Tables.BUSINESS;
 import static exactumdb.Tables.CATALOGUE_ITEM;
+import static exactumdb.Tables.EXCHANGE_RATE;
 import static exactumdb.Tables.NUMBER_SERIES;
 import static exactumdb.Tables.PROCESSOR_ACCOUNT;
 import static exactumdb.Tables.TAX_RATE;
 import static exactumdb.Tables.TERMS;
 
-import exactum.app.business.Business;
 import exactum.app.security.Vault;
 import exactum.core.bank.Iban;
 import exactum.core.document.TaxRate;
 import exactum.core.document.TaxRates;
+import exactum.core.ids.BankAccountId;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.ProcessorId;
+import exactum.core.ids.TermsId;
+import exactum.core.ledger.AccountCode;
+import exactum.core.money.ExchangeRate;
 import exactum.core.money.FeeRule;
 import exactum.core.money.Money;
+import exactum.core.money.UnitPrice;
 import exactum.core.problem.Refusal;
 import exactum.core.terms.DueRule;
+import exactumdb.tables.records.AccountRecord;
 import exactumdb.tables.records.BankAccountRecord;
 import exactumdb.tables.records.ProcessorAccountRecord;
+import java.time.LocalDate;
+import java.util.Currency;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
-import java.util.UUID;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.jooq.DSLContext;
 import org.jooq.exception.NoDataFoundException;
 import org.springframework.stereotype.Component;
 
 /** Reads what is set up. */
 @Component
-public class SetupStore {
+class SetupStore implements FindSetup {
     private final DSLContext db;
     private final Vault vault;
 
@@ -38,56 +50,41 @@ public class SetupStore {
         this.vault = vault;
     }
 
-    public Optional<Business> findBusiness() {
-        return db.selectFrom(BUSINESS)
-                .where(BUSINESS.ID.eq(Business.ID))
-                .fetchOptional(b -> new Business(
-                        b.getLegalName(),
-                        b.getSenderName(),
-                        b.getStatementName(),
-                        b.getAddress(),
-                        b.getCountry(),
-                        b.getTaxNumber(),
-                        b.getCurrency(),
-                        b.getTimeZone(),
-                        b.getMailFrom(),
-                        b.getBrandColour(),
-                        b.getBrandAccent(),
-                        b.getBrandTypeface(),
-                        b.getRevision()));
-    }
-
-    public Business business() {
-        return findBusiness()
-                .orElseThrow(() -> new Refusal(
-                        "setup.no-business", "It is not said yet who we are. Fill in the identity in Set-up first."));
-    }
-
-    public TaxRates taxRates() {
+    @Override
+    public TaxRates taxRates(BusinessId business) {
         return new TaxRates(db.selectFrom(TAX_RATE)
-                .where(TAX_RATE.BUSINESS_ID.eq(Business.ID))
+                .where(TAX_RATE.BUSINESS_ID.eq(business))
                 .orderBy(TAX_RATE.CODE, TAX_RATE.VALID_FROM)
                 .fetch(t -> new TaxRate(
-                        t.getCode(), t.getName(), t.getPercent(), t.getValidFrom(), t.getValidUntil(), t.getSource())));
+                        t.getCode(),
+                        t.getCategory(),
+                        t.getName(),
+                        t.getPercent(),
+                        t.getValidFrom(),
+                        t.getValidUntil(),
+                        t.getSource())));
     }
 
-    public List<Account> accounts() {
+    @Override
+    public List<Account> accounts(BusinessId business) {
         return db.selectFrom(ACCOUNT)
-                .where(ACCOUNT.BUSINESS_ID.eq(Business.ID))
+                .where(ACCOUNT.BUSINESS_ID.eq(business))
                 .orderBy(ACCOUNT.CODE)
-                .fetch(a -> new Account(a.getCode(), a.getName(), a.getKind(), a.getRole()));
+                .fetch(SetupStore::account);
     }
 
-    public Account account(String code) {
-        return accounts().stream()
-                .filter(a -> a.code().equals(code))
-                .findFirst()
-                .orElseThrow();
+    @Override
+    public Optional<Account> account(BusinessId business, AccountCode code) {
+        return db.selectFrom(ACCOUNT)
+                .where(ACCOUNT.BUSINESS_ID.eq(business))
+                .and(ACCOUNT.CODE.eq(code))
+                .fetchOptional(SetupStore::account);
     }
 
-    public List<CatalogueItem> items() {
+    @Override
+    public List<CatalogueItem> items(BusinessId business) {
         return db.selectFrom(CATALOGUE_ITEM)
-                .where(CATALOGUE_ITEM.BUSINESS_ID.eq(Business.ID))
+                .where(CATALOGUE_ITEM.BUSINESS_ID.eq(business))
                 .and(CATALOGUE_ITEM.RETIRED.isFalse())
                 .orderBy(CATALOGUE_ITEM.NAME)
                 .fetch(i -> new CatalogueItem(
@@ -95,14 +92,15 @@ public class SetupStore {
                         i.getCode(),
                         i.getName(),
                         i.getUnit(),
-                        Money.ofMinor(i.getCurrency(), i.getPriceMinor()),
+                        new UnitPrice(Currency.getInstance(i.getCurrency()), i.getPrice()),
                         i.getTaxCode(),
                         i.getIncomeAccount()));
     }
 
-    public List<Terms> terms() {
+    @Override
+    public List<Terms> terms(BusinessId business) {
         return db.selectFrom(TERMS)
-                .where(TERMS.BUSINESS_ID.eq(Business.ID))
+                .where(TERMS.BUSINESS_ID.eq(business))
                 .orderBy(TERMS.CHOSEN.desc(), TERMS.NAME)
                 .fetch(t -> new Terms(
                         t.getId(),
@@ -112,67 +110,123 @@ public class SetupStore {
                         t.getChosen()));
     }
 
-    /** The terms that new arrangements start with. */
-    public Terms chosenTerms() {
-        return terms().stream()
-                .findFirst()
-                .orElseThrow(() -> new Refusal("setup.no-terms", "There are no terms yet. Add some in Set-up."));
+    @Override
+    public Map<TermsId, Terms> termsById(BusinessId business) {
+        return terms(business).stream().collect(Collectors.toMap(Terms::id, Function.identity()));
     }
 
-    public Optional<NumberSeries> findSeries(String name) {
+    @Override
+    public AccountCode incomeAccount(BusinessId business) {
+        return accounts(business).stream()
+                .filter(a -> a.kind().equals("income") && a.role() == null)
+                .findFirst()
+                .map(Account::code)
+                .orElseThrow(() -> new Refusal(
+                        "setup.no-income", "There is no income account yet. Add one to the chart in Set-up."));
+    }
+
+    @Override
+    public Terms chosenTerms(BusinessId business) {
+        return terms(business).stream()
+                .findFirst()
+                .orElseThrow(() -> new Refusal(
+                        "setup.no-terms", "There are no terms yet, and an invoice needs them. Add some in Set-up."));
+    }
+
+    @Override
+    public Optional<NumberSeries> series(BusinessId business, String name) {
         return db.selectFrom(NUMBER_SERIES)
-                .where(NUMBER_SERIES.BUSINESS_ID.eq(Business.ID))
+                .where(NUMBER_SERIES.BUSINESS_ID.eq(business))
                 .and(NUMBER_SERIES.NAME.eq(name))
                 .fetchOptional(s -> new NumberSeries(s.getName(), s.getPrefix(), s.getWidth()));
     }
 
-    public List<BankAccount> bankAccounts() {
+    @Override
+    public List<BankAccount> bankAccounts(BusinessId business) {
         return db.selectFrom(BANK_ACCOUNT)
-                .where(BANK_ACCOUNT.BUSINESS_ID.eq(Business.ID))
+                .where(BANK_ACCOUNT.BUSINESS_ID.eq(business))
                 .orderBy(BANK_ACCOUNT.NAME)
                 .fetch(SetupStore::bankAccount);
     }
 
-    public BankAccount bankAccount(UUID id) {
+    @Override
+    public BankAccount bankAccount(BusinessId business, BankAccountId id) {
         return db.selectFrom(BANK_ACCOUNT)
-                .where(BANK_ACCOUNT.BUSINESS_ID.eq(Business.ID))
+                .where(BANK_ACCOUNT.BUSINESS_ID.eq(business))
                 .and(BANK_ACCOUNT.ID.eq(id))
                 .fetchSingle(SetupStore::bankAccount);
     }
 
-    public Optional<BankAccount> findBankAccount(Iban iban) {
+    @Override
+    public Optional<BankAccount> findBankAccount(BusinessId business, Iban iban) {
         return db.selectFrom(BANK_ACCOUNT)
-                .where(BANK_ACCOUNT.BUSINESS_ID.eq(Business.ID))
+                .where(BANK_ACCOUNT.BUSINESS_ID.eq(business))
                 .and(BANK_ACCOUNT.IBAN_DIGEST.eq(vault.digest("iban", iban.value())))
                 .fetchOptional(SetupStore::bankAccount);
     }
 
-    /** The full number, for asking the bank and for printing transfer details. */
-    public Iban iban(UUID bankAccount) {
+    @Override
+    public Iban iban(BusinessId business, BankAccountId id) {
         return new Iban(vault.decrypt(db.select(BANK_ACCOUNT.IBAN_SECRET)
                 .from(BANK_ACCOUNT)
-                .where(BANK_ACCOUNT.BUSINESS_ID.eq(Business.ID))
-                .and(BANK_ACCOUNT.ID.eq(bankAccount))
+                .where(BANK_ACCOUNT.BUSINESS_ID.eq(business))
+                .and(BANK_ACCOUNT.ID.eq(id))
                 .fetchSingle()
                 .value1()));
     }
 
-    public List<ProcessorAccount> processors() {
+    @Override
+    public List<ProcessorAccount> processors(BusinessId business) {
         return db.selectFrom(PROCESSOR_ACCOUNT)
-                .where(PROCESSOR_ACCOUNT.BUSINESS_ID.eq(Business.ID))
+                .where(PROCESSOR_ACCOUNT.BUSINESS_ID.eq(business))
                 .orderBy(PROCESSOR_ACCOUNT.NAME)
                 .fetch(this::processor);
     }
 
-    public Optional<ProcessorAccount> findProcessor(UUID id) {
+    @Override
+    public Optional<ProcessorAccount> processorFor(BusinessId business, Currency currency) {
+        return processors(business).stream()
+                .filter(p -> p.currency().equals(currency))
+                .findFirst();
+    }
+
+    @Override
+    public Optional<ProcessorAccount> findProcessor(ProcessorId id) {
         return db.selectFrom(PROCESSOR_ACCOUNT)
-                .where(PROCESSOR_ACCOUNT.BUSINESS_ID.eq(Business.ID))
-                .and(PROCESSOR_ACCOUNT.ID.eq(id))
+                .where(PROCESSOR_ACCOUNT.ID.eq(id))
                 .fetchOptional(this::processor);
     }
 
-    public ProcessorAccount processor(UUID id) {
-        return findProcessor(id).orElseThrow(() -> new NoDataFoundException("no processor " + id));
+    @Override
+    public ProcessorAccount processor(BusinessId business, ProcessorId id) {
+        return findProcessor(id)
+                .filter(p -> p.business().equals(business))
+                .orElseThrow(() -> new NoDataFoundException("no processor " + id));
+    }
+
+    @Override
+    public ExchangeRate rate(BusinessId business, Currency currency, LocalDate day) {
+        Currency own = Currency.getInstance(db.select(BUSINESS.CURRENCY)
+                .from(BUSINESS)
+                .where(BUSINESS.ID.eq(business))
+                .fetchSingle()
+                .value1());
+        if (own.equals(currency)) return ExchangeRate.none(own, day);
+        return db.selectFrom(EXCHANGE_RATE)
+                .where(EXCHANGE_RATE.BUSINESS_ID.eq(business))
+                .and(EXCHANGE_RATE.CURRENCY.eq(currency.getCurrencyCode()))
+                .and(EXCHANGE_RATE.DAY.le(day))
+                .orderBy(EXCHANGE_RATE.DAY.desc())
+                .limit(1)
+                .fetchOptional(r -> new ExchangeRate(currency, own, r.getPerUnit(), r.getDay(), r.getSource()))
+                .orElseThrow(() -> new Refusal(
+                        "rate.none",
+                        "No rate from %s to %s is known on or before %s. Nothing was booked. Add one in Set-up."
+                                .formatted(currency, own, day)));
+    }
+
+    private static Account account(AccountRecord a) {
+        return new Account(a.getCode(), a.getName(), a.getKind(), a.getRole());
     }
 
     private static BankAccount bankAccount(BankAccountRecord b) {
@@ -188,14 +242,13 @@ public class SetupStore {
 
     private ProcessorAccount processor(ProcessorAccountRecord p) {
         return new ProcessorAccount(
+                p.getBusinessId(),
                 p.getId(),
                 p.getName(),
-                p.getAddress(),
-                vault.decrypt(p.getKeySecret()),
-                vault.decrypt(p.getSigningSecret()),
-                p.getCurrency(),
-                p.getClearingAccount(),
-                p.getFeeAccount(),
+                new ProcessorAccount.Access(
+                        p.getAddress(), vault.decrypt(p.getKeySecret()), vault.decrypt(p.getSigningSecret())),
+                Currency.getInstance(p.getCurrency()),
+                new ProcessorAccount.Booking(p.getClearingAccount(), p.getFeeAccount(), p.getPayoutsAccount()),
                 new FeeRule(p.getFeePercent(), Money.ofMinor(p.getCurrency(), p.getFeeFixedMinor())),
                 p.getPayoutsReadTo());
     }

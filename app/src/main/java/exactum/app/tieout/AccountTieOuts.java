@@ -1,161 +1,169 @@
 package exactum.app.tieout;
 
+import exactum.app.bank.FindBankLines;
+import exactum.app.bank.FindStatements;
+import exactum.app.ledger.FindBooks;
 import exactum.app.ledger.Ledger;
-import exactum.app.payouts.PayoutStore;
+import exactum.app.payouts.FindPayouts;
+import exactum.app.setup.Account;
 import exactum.app.setup.BankAccount;
+import exactum.app.setup.FindSetup;
 import exactum.app.setup.ProcessorAccount;
-import exactum.app.setup.SetupStore;
-import exactum.app.statements.BankLine;
-import exactum.app.statements.StatementStore;
-import exactum.app.text.Texts;
+import exactum.app.waiting.FindWaiting;
+import exactum.core.bank.StatementChain;
+import exactum.core.ids.BusinessId;
+import exactum.core.ledger.AccountRole;
 import exactum.core.money.Money;
-import exactum.core.working.Working;
 import java.time.LocalDate;
-import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.Currency;
+import java.util.HashSet;
 import java.util.List;
-import java.util.UUID;
-import org.jooq.DSLContext;
-import org.jooq.impl.DSL;
+import java.util.Set;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
 
-/** Each bank and clearing account: what is said against what is booked, every difference with its name and age. */
+/** Every bank account, every clearing account and every other waiting account, as of a day, each currency by itself. */
 @Component
 public class AccountTieOuts {
-    private final SetupStore setup;
-    private final StatementStore statements;
-    private final PayoutStore payouts;
+    private final FindSetup setup;
+    private final FindStatements statements;
+    private final FindBankLines lines;
+    private final FindPayouts payouts;
+    private final FindWaiting waiting;
+    private final FindBooks books;
     private final Ledger ledger;
-    private final DSLContext db;
 
-    AccountTieOuts(SetupStore setup, StatementStore statements, PayoutStore payouts, Ledger ledger, DSLContext db) {
+    AccountTieOuts(
+            FindSetup setup,
+            FindStatements statements,
+            FindBankLines lines,
+            FindPayouts payouts,
+            FindWaiting waiting,
+            FindBooks books,
+            Ledger ledger) {
         this.setup = setup;
         this.statements = statements;
+        this.lines = lines;
         this.payouts = payouts;
+        this.waiting = waiting;
+        this.books = books;
         this.ledger = ledger;
-        this.db = db;
     }
 
-    /** A difference that has a name. */
-    public record Difference(String name, int ageDays, Money amount, String href) {}
-
-    /**
-     * One account.
-     *
-     * @param unexplained what remains when every named difference is taken off; zero when it ties out
-     */
-    public record AccountTieOut(
-            String name,
-            String account,
-            LocalDate asOf,
-            Money said,
-            Money booked,
-            List<Difference> differences,
-            Money unexplained,
-            Working working,
-            String saidBy) {
-        public boolean comesOut() {
-            return unexplained.isZero() && differences.isEmpty();
-        }
-    }
-
-    public List<AccountTieOut> all(LocalDate today) {
+    @Transactional(readOnly = true)
+    public List<AccountTieOut> all(BusinessId business, LocalDate asOf) {
         var all = new ArrayList<AccountTieOut>();
-        setup.bankAccounts().forEach(b -> all.add(bank(b, today)));
-        setup.processors().forEach(p -> all.add(clearing(p, today)));
+        List<BankAccount> banks = setup.bankAccounts(business);
+        banks.forEach(b -> all.add(bank(business, b, asOf)));
+        all.addAll(unplaced(business, banks, asOf));
+        setup.processors(business).forEach(p -> all.add(clearing(business, p, asOf)));
+        for (Account account : setup.accounts(business)) {
+            boolean named = account.role() != null && account.role().isWaiting();
+            if (named && account.role() != AccountRole.UNPLACED) all.addAll(waiting(business, account, asOf));
+        }
         return all;
     }
 
-    private AccountTieOut bank(BankAccount account, LocalDate today) {
-        var last = statements.last(account.id());
-        LocalDate asOf = last.map(StatementStore.Stored::until).orElse(account.openedOn());
-        Money said = last.map(StatementStore.Stored::closing).orElse(account.opening());
-        Money booked = ledger.balance(account.account(), said.currency().getCurrencyCode(), asOf);
-        var differences = new ArrayList<Difference>();
-        for (BankLine line : statements.homeless(account.id(), asOf)) {
-            differences.add(new Difference(
-                    "bank line without a home: " + line.words(),
-                    age(line.bookedOn(), today),
-                    line.amount(),
-                    "/bank-lines/" + line.id()));
-        }
-        return result(
+    /** The bank account in the books is the bank's account; statements tell it up to the end of the last one. */
+    private AccountTieOut bank(BusinessId business, BankAccount account, LocalDate asOf) {
+        StatementChain chain = statements.chain(business, account);
+        LocalDate until = chain.links().stream()
+                .map(StatementChain.Link::until)
+                .filter(day -> !day.isAfter(asOf))
+                .max(Comparator.naturalOrder())
+                .orElse(account.openedOn());
+        Money said = chain.closing(until);
+        return AccountTieOut.ofBank(
                 account.name(),
                 account.account(),
-                asOf,
+                until,
                 said,
-                booked,
-                differences,
-                "the statement of " + Texts.day(asOf));
+                books.balance(business, account.account(), said.currency().getCurrencyCode(), until),
+                lines.countedLater(business, account.id(), until).stream()
+                        .map(l -> line(l, l.left()))
+                        .toList(),
+                chain.firstGap(until).orElse(null));
     }
 
-    /** The processor holds what was sold and not landed yet; the clearing account must hold the same. */
-    private AccountTieOut clearing(ProcessorAccount processor, LocalDate today) {
-        Money booked = ledger.balance(processor.clearingAccount(), processor.currency(), today);
-        Money held = heldByProcessor(processor, today);
-        var differences = new ArrayList<Difference>();
-        for (PayoutStore.Listed payout : payouts.differing()) {
-            differences.add(new Difference(
-                    "payout %s holds what the books do not".formatted(payout.reference()),
-                    age(payout.arrivesOn(), today),
-                    Money.ofMinor(payout.currency(), payout.offMinor()),
-                    "/payouts/" + payout.id()));
+    /** On unplaced money stand the lines that nothing explains yet. */
+    private List<AccountTieOut> unplaced(BusinessId business, List<BankAccount> banks, LocalDate asOf) {
+        var account = ledger.accounts(business).of(AccountRole.UNPLACED);
+        var all = new ArrayList<AccountTieOut>();
+        Set<Currency> currencies = new HashSet<>();
+        banks.forEach(b -> currencies.add(b.opening().currency()));
+        for (Currency currency : currencies) {
+            List<AccountTieOut.Item> items = banks.stream()
+                    .filter(b -> b.opening().currency().equals(currency))
+                    .flatMap(b -> lines.unmatchedAsOf(business, b.id(), asOf).stream())
+                    .map(l -> line(l, l.left().negated()))
+                    .toList();
+            all.add(AccountTieOut.ofItems(
+                    "Unplaced money",
+                    account,
+                    asOf,
+                    books.balance(business, account, currency.getCurrencyCode(), asOf),
+                    items,
+                    "bank lines that are unmatched"));
         }
-        return result(
+        return all;
+    }
+
+    private static AccountTieOut.Item line(FindBankLines.Then l, Money amount) {
+        return new AccountTieOut.Item(l.words(), l.bookedOn(), amount, "/bank-lines/" + l.id());
+    }
+
+    /** On a clearing account stand the sales that are in no payout yet, less what payouts hold that the books do not have. */
+    private AccountTieOut clearing(BusinessId business, ProcessorAccount processor, LocalDate asOf) {
+        var items = new ArrayList<>(
+                items(waiting.asOf(business, processor.accounts().clearing(), asOf), processor.currency()));
+        payouts.unmatchedAsOf(business, processor.id(), asOf)
+                .forEach(l -> items.add(new AccountTieOut.Item(
+                        "in payout " + l.words(), l.since(), l.left().negated(), "/payouts/" + l.payout())));
+        return AccountTieOut.ofItems(
                 processor.name(),
-                processor.clearingAccount(),
-                today,
-                held,
-                booked,
-                differences,
-                "payouts on their way and sales in none yet");
+                processor.accounts().clearing(),
+                asOf,
+                books.balance(
+                        business,
+                        processor.accounts().clearing(),
+                        processor.currency().getCurrencyCode(),
+                        asOf),
+                items,
+                "sales in no payout yet, and payout lines that differ");
     }
 
-    /** Payouts not landed, plus the net of receipts that are in no payout yet. */
-    private Money heldByProcessor(ProcessorAccount processor, LocalDate today) {
-        long onTheWay = sum(
-                "select coalesce(sum(net_minor), 0) from payout where processor_id = {0} and bank_line_id is null",
-                processor.id());
-        long inNone = sum(
-                "select coalesce(sum(r.amount_minor - r.fee_minor), 0) from receipt r where r.processor_id = {0} and not exists (select 1 from payout_line l where l.business_id = r.business_id and l.receipt_id = r.id)",
-                processor.id());
-        return Money.ofMinor(processor.currency(), onTheWay + inNone);
+    private List<AccountTieOut> waiting(BusinessId business, Account account, LocalDate asOf) {
+        List<FindWaiting.Then> then = waiting.asOf(business, account.code(), asOf);
+        Set<Currency> currencies = new HashSet<>();
+        then.forEach(t -> currencies.add(t.left().currency()));
+        books.trialBalance(business, asOf).stream()
+                .filter(b -> b.code().equals(account.code()) && !b.balance().isZero())
+                .forEach(b -> currencies.add(b.balance().currency()));
+        return currencies.stream()
+                .map(currency -> AccountTieOut.ofItems(
+                        account.name(),
+                        account.code(),
+                        asOf,
+                        books.balance(business, account.code(), currency.getCurrencyCode(), asOf),
+                        items(then, currency),
+                        "what waits for the bank"))
+                .toList();
     }
 
-    private long sum(String sql, UUID processor) {
-        return db.fetchSingle(sql, DSL.val(processor)).get(0, Long.class);
-    }
-
-    private static AccountTieOut result(
-            String name,
-            String account,
-            LocalDate asOf,
-            Money said,
-            Money booked,
-            List<Difference> differences,
-            String saidBy) {
-        Money named = Money.sum(
-                said.currency(), differences.stream().map(Difference::amount).toList());
-        Money unexplained = said.minus(booked).minus(named);
-        var working = Working.on("Tie-out of " + name)
-                .step("said: " + said.text(), saidBy)
-                .step(
-                        "booked: " + booked.text(),
-                        "ledger account %s at the end of %s".formatted(account, Texts.day(asOf)));
-        differences.forEach(d -> working.step(d.amount().text() + " " + d.name(), d.ageDays() + " days old"));
-        working.step(
-                "%s − %s%s = %s"
-                        .formatted(
-                                said.text(),
-                                booked.text(),
-                                named.isZero() ? "" : " − (" + named.text() + ")",
-                                unexplained.text()),
-                "what no name explains");
-        return new AccountTieOut(
-                name, account, asOf, said, booked, List.copyOf(differences), unexplained, working.done(), saidBy);
-    }
-
-    private static int age(LocalDate since, LocalDate today) {
-        return (int) Math.max(0, ChronoUnit.DAYS.between(since, today));
+    private static List<AccountTieOut.Item> items(List<FindWaiting.Then> then, Currency currency) {
+        return then.stream()
+                .filter(t -> t.left().currency().equals(currency))
+                .map(t -> new AccountTieOut.Item(
+                        t.words(),
+                        t.since(),
+                        t.left(),
+                        switch (t.kind()) {
+                            case "payout" -> "/payouts/" + t.source();
+                            case "payment recorded by hand", "card sale" -> "/payments/" + t.source();
+                            default -> null;
+                        }))
+                .toList();
     }
 }

@@ -1,11 +1,16 @@
 package exactum.app.tieout;
 
-import exactum.app.clock.BusinessClock;
+import exactum.app.installation.BusinessClock;
+import exactum.app.web.Texts;
+import exactum.core.ids.BusinessId;
+import exactum.core.typed.TypedDate;
+import java.time.LocalDate;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 
-/** The tie-out of all accounts. */
+/** The tie-out of all accounts as of a day. */
 @Controller
 class TieOutPages {
     private final AccountTieOuts tieOuts;
@@ -17,8 +22,11 @@ class TieOutPages {
     }
 
     @GetMapping("/tie-out")
-    String page(Model model) {
-        model.addAttribute("accounts", tieOuts.all(clock.today()));
+    String page(BusinessId business, @RequestParam(defaultValue = "") String on, Model model) {
+        LocalDate today = clock.today(business);
+        LocalDate asOf = on.isBlank() ? today : TypedDate.parse(on, today);
+        model.addAttribute("accounts", tieOuts.all(business, asOf));
+        model.addAttribute("asOf", Texts.day(asOf));
         return "tieout/page";
     }
 }

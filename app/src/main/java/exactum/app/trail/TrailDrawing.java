@@ -10,10 +10,23 @@ import java.util.List;
  * @param text the same in words, for those who do not see it
  */
 public record TrailDrawing(int height, List<Box> boxes, List<Band> bands, String text) {
+    public TrailDrawing {
+        boxes = List.copyOf(boxes);
+        bands = List.copyOf(bands);
+    }
 
-    /** A fact; {@code href} opens what it stands for, and is null for what is only expected. {@code style} is fact, settled, waiting or back. */
+    /**
+     * A fact.
+     *
+     * @param href opens what it stands for, within the business; null for what is only expected
+     * @param style fact, settled, waiting or back
+     */
     public record Box(int x, int y, int width, String title, String detail, String href, String style) {}
 
     /** Money on its way between two boxes. */
     public record Band(String path, int width, String style) {}
+
+    public boolean isEmpty() {
+        return boxes.isEmpty();
+    }
 }

@@ -1,268 +1,255 @@
 package exactum.app.trail;
 
-import exactum.app.cards.Collection;
-import exactum.app.cards.CollectionStore;
-import exactum.app.clock.BusinessClock;
-import exactum.app.documents.Invoice;
-import exactum.app.documents.InvoiceStore;
-import exactum.app.payouts.Payout;
-import exactum.app.payouts.PayoutStore;
-import exactum.app.receipts.Receipt;
-import exactum.app.receipts.ReceiptStore;
-import exactum.app.recurring.RecurringStore;
-import exactum.app.statements.BankLine;
-import exactum.app.statements.StatementStore;
-import exactum.app.text.Texts;
+import exactum.app.installation.BusinessClock;
+import exactum.app.web.Texts;
+import exactum.core.ids.BankLineId;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.DocumentId;
+import exactum.core.ids.MeansId;
+import exactum.core.ids.PayoutId;
 import exactum.core.money.Money;
-import java.util.ArrayList;
+import java.time.LocalDate;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
+import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
 
 /** Follows one sum from agreement to bank line, and from the bank line back. */
 @Component
+@Transactional(readOnly = true)
 public class Trails {
-    private static final int[] COLUMNS = {10, 214, 418, 628, 828, 1030};
-    private static final int BOX_WIDTH = 160;
-    private static final int BOX_HEIGHT = 46;
-    private static final int ROW = 74;
-    private static final int TOP = 24;
+    /** Of a bank line or payout with many payments, so many are drawn. */
     private static final int MOST = 12;
-    private final InvoiceStore invoices;
-    private final RecurringStore recurring;
-    private final CollectionStore collections;
-    private final ReceiptStore receipts;
-    private final PayoutStore payouts;
-    private final StatementStore statements;
+
+    private final TrailStore facts;
     private final BusinessClock clock;
 
-    Trails(
-            InvoiceStore invoices,
-            RecurringStore recurring,
-            CollectionStore collections,
-            ReceiptStore receipts,
-            PayoutStore payouts,
-            StatementStore statements,
-            BusinessClock clock) {
-        this.invoices = invoices;
-        this.recurring = recurring;
-        this.collections = collections;
-        this.receipts = receipts;
-        this.payouts = payouts;
-        this.statements = statements;
+    Trails(TrailStore facts, BusinessClock clock) {
+        this.facts = facts;
         this.clock = clock;
     }
 
-    /** The trail of one invoice. */
-    public TrailDrawing ofInvoice(Invoice invoice) {
-        return draw(List.of(invoice));
+    /** The trail of a document: where it comes from, what it asks for, what settled it and where that money is. */
+    public TrailDrawing ofDocument(BusinessId business, DocumentId document) {
+        return draw(business, Set.of(document.value()), Set.of());
     }
 
-    /** The trails of all invoices whose money is in the bank line's payout; at most the first twelve are drawn. */
-    public TrailDrawing ofBankLine(UUID bankLine) {
-        return draw(payouts.findByBankLine(bankLine)
-                .map(p -> p.lines().stream()
-                        .filter(l -> l.invoiceNumber() != null)
-                        .limit(MOST)
-                        .map(l -> invoices.findByNumber(l.invoiceNumber()).orElseThrow())
-                        .toList())
-                .or(() -> receipts.findByBankLine(bankLine)
-                        .flatMap(r -> receipts.findInvoice(r.id()))
-                        .map(i -> List.of(invoices.get(i))))
-                .orElse(List.of()));
+    /** The trail of a payment or another means. */
+    public TrailDrawing ofPayment(BusinessId business, MeansId means) {
+        return draw(business, Set.of(), Set.of(means.value()));
     }
 
-    private TrailDrawing draw(List<Invoice> all) {
-        var pen = new Pen(all);
-        for (Invoice invoice : all) row(pen, invoice);
+    /** The trails of the payments that a bank line brought; at most the first twelve are drawn. */
+    public TrailDrawing ofBankLine(BusinessId business, BankLineId line) {
+        return draw(business, Set.of(), facts.meansOn(business, line, MOST));
+    }
+
+    /** The trails of the payments in a payout; at most the first twelve are drawn. */
+    public TrailDrawing ofPayout(BusinessId business, PayoutId payout) {
+        return draw(business, Set.of(), facts.meansIn(business, payout, MOST));
+    }
+
+    private TrailDrawing draw(BusinessId business, Collection<UUID> fromDocuments, Collection<UUID> fromMeans) {
+        List<TrailStore.AllocationFact> allocations = facts.allocations(business, fromDocuments, fromMeans);
+        Set<UUID> documents = new LinkedHashSet<>(fromDocuments);
+        Set<UUID> means = new LinkedHashSet<>(fromMeans);
+        allocations.forEach(a -> {
+            documents.add(a.document());
+            means.add(a.means());
+        });
+        var pen = new TrailPen();
+        agreed(pen, business, documents, clock.today(business));
+        payments(pen, business, means, allocations);
+        inFlight(pen, business, documents);
+        landings(pen, business, means);
         return pen.done();
     }
 
-    private void row(Pen pen, Invoice invoice) {
-        int y = pen.nextRow();
-        int before = -1;
-        if (invoice.recurringId() != null) {
-            var arrangement = recurring.find(invoice.recurringId()).orElseThrow();
-            pen.box(0, y, "Recurring invoice", arrangement.name(), "/recurring/" + arrangement.id(), "fact");
-            before = 0;
-        }
-        before = pen.next(
-                before,
-                1,
-                y,
-                invoice.gross(),
-                "agreed",
-                invoice.number(),
-                invoice.gross().withCurrency() + ", " + Texts.shortDay(invoice.date()),
-                "/invoices/" + invoice.number(),
-                "fact");
-        for (Invoice.Instalment instalment : invoice.instalments()) {
-            boolean settled = instalment.open().isZero();
-            boolean late = !settled && instalment.dueDate().isBefore(clock.today());
-            pen.next(
-                    before,
-                    2,
-                    y,
-                    instalment.amount(),
-                    settled ? "settled" : "agreed",
-                    "Instalment %d of %d"
-                            .formatted(instalment.seq(), invoice.instalments().size()),
-                    instalment.amount().withCurrency() + ", due " + Texts.shortDay(instalment.dueDate()),
-                    "/invoices/" + invoice.number() + "#instalments",
-                    settled ? "settled" : late ? "back" : "waiting");
-        }
-        money(pen, invoice, y);
-    }
-
-    private void money(Pen pen, Invoice invoice, int y) {
-        var received = receipts.ofInvoice(invoice.id());
-        for (Receipt receipt : received) {
-            pen.next(
-                    2,
-                    3,
-                    y,
-                    receipt.amount(),
-                    "settled",
-                    receipt.isCard() ? "Card payment" : "Transfer",
-                    receipt.amount().withCurrency() + ", " + Texts.shortDay(receipt.receivedOn()),
-                    "/receipts/" + receipt.id(),
-                    "settled");
-            if (!receipt.isCard()) {
-                transferred(pen, y, receipt);
-                continue;
+    private void agreed(TrailPen pen, BusinessId business, Collection<UUID> documents, LocalDate today) {
+        for (TrailStore.DocumentFact d : facts.documents(business, documents)) {
+            var document = new TrailPen.Fact(
+                    "document/" + d.id(),
+                    TrailPen.DOCUMENT,
+                    d.number(),
+                    d.gross().withCurrency() + ", " + Texts.shortDay(d.date()),
+                    "/invoices/" + d.number(),
+                    "fact");
+            if (d.recurring() == null) {
+                pen.put(document);
+            } else {
+                String from = "recurring/" + d.recurring();
+                pen.put(new TrailPen.Fact(
+                        from, TrailPen.AGREED, "Recurring invoice", d.recurringName(), "/" + from, "fact"));
+                pen.put(document, from, d.gross(), "agreed");
             }
-            Payout payout = payouts.findByReceipt(receipt.id()).orElse(null);
-            if (payout == null) {
-                pen.next(3, 4, y, receipt.amount(), "expected", "Payout", "not in one yet", null, "waiting");
-                continue;
-            }
-            pen.shared(
-                    3,
-                    4,
-                    y,
-                    receipt.amount(),
-                    payout.id(),
-                    "Payout " + payout.state(),
-                    payout.net().withCurrency() + ", " + Texts.shortDay(payout.arrivesOn()),
-                    "/payouts/" + payout.id());
-            if (payout.bankLineId() == null)
-                pen.expectedLanding(y, receipt.amount(), Texts.shortDay(payout.arrivesOn()));
-            else landed(pen, y, receipt.amount(), payout);
         }
-        if (received.isEmpty()) {
-            collections
-                    .findInFlight(invoice.id())
-                    .ifPresent(c -> pen.next(
-                            2, 3, y, c.amount(), "expected", "Card payment", inFlight(c), "/card-payments", "waiting"));
+        for (TrailStore.ClaimFact c : facts.claims(business, documents)) {
+            boolean settled = c.left().isZero();
+            boolean late = !settled && c.due().isBefore(today);
+            String title = c.parts() == 1 ? "Open item" : "Open item %d of %d".formatted(c.seq(), c.parts());
+            String rest = settled || c.left().equals(c.amount())
+                    ? ""
+                    : ", " + c.left().text() + " open";
+            pen.put(
+                    new TrailPen.Fact(
+                            "claim/" + c.id(),
+                            TrailPen.OPEN_ITEM,
+                            settled ? title.replace("Open item", "Item") + ", settled" : title,
+                            c.amount().withCurrency() + (rest.isEmpty() ? ", due " + Texts.shortDay(c.due()) : rest),
+                            null,
+                            settled ? "settled" : late ? "back" : "waiting"),
+                    "document/" + c.document(),
+                    c.amount(),
+                    settled ? "settled" : "agreed");
         }
     }
 
-    private void landed(Pen pen, int y, Money money, Payout payout) {
-        BankLine line = statements.findLine(payout.bankLineId()).orElseThrow();
-        pen.shared(
-                4,
-                5,
-                y,
+    private void payments(
+            TrailPen pen, BusinessId business, Collection<UUID> means, List<TrailStore.AllocationFact> allocations) {
+        Map<UUID, List<TrailStore.AllocationFact>> byMeans =
+                allocations.stream().collect(Collectors.groupingBy(TrailStore.AllocationFact::means));
+        for (TrailStore.MeansFact m : facts.means(business, means)) {
+            boolean gone = m.takenBack().equals(m.amount());
+            var payment = new TrailPen.Fact(
+                    "means/" + m.id(),
+                    TrailPen.PAYMENT,
+                    title(m),
+                    m.amount().withCurrency() + ", " + Texts.shortDay(m.on()),
+                    m.channel() != null ? "/payments/" + m.id() : m.note() != null ? "/invoices/" + m.note() : null,
+                    gone ? "back" : "settled");
+            for (TrailStore.AllocationFact a : byMeans.getOrDefault(m.id(), List.of())) {
+                pen.put(payment, "claim/" + a.claim(), a.amount(), a.amount().isZero() ? "back" : "settled");
+            }
+            if (m.left().isPositive()) {
+                String rest = "rest/" + m.id();
+                pen.put(new TrailPen.Fact(
+                        rest,
+                        TrailPen.OPEN_ITEM,
+                        "Credit on account",
+                        m.left().withCurrency(),
+                        "/payments/" + m.id(),
+                        "waiting"));
+                pen.put(payment, rest, m.left(), "expected");
+            }
+            pen.put(payment);
+        }
+    }
+
+    private static String title(TrailStore.MeansFact m) {
+        if (m.channel() == null) return capital(m.kind()) + (m.note() == null ? "" : " " + m.note());
+        return switch (m.channel()) {
+            case "card" -> "Card payment";
+            case "other" -> "Payment";
+            default -> capital(m.channel());
+        };
+    }
+
+    private static String capital(String words) {
+        return Character.toUpperCase(words.charAt(0)) + words.substring(1);
+    }
+
+    private void inFlight(TrailPen pen, BusinessId business, Collection<UUID> documents) {
+        for (TrailStore.FlightFact f : facts.inFlight(business, documents)) {
+            pen.put(
+                    new TrailPen.Fact(
+                            "collection/" + f.id(),
+                            TrailPen.PAYMENT,
+                            "Card payment",
+                            "in flight since " + Texts.shortDay(f.since()),
+                            "/card-payments",
+                            "waiting"),
+                    "claim/" + f.claim(),
+                    f.amount(),
+                    "expected");
+        }
+    }
+
+    private void landings(TrailPen pen, BusinessId business, Collection<UUID> means) {
+        Map<UUID, Money> inPayouts = new HashMap<>();
+        List<TrailStore.Landing> landings = facts.landings(business, means);
+        for (TrailStore.Landing l : landings) {
+            String from = "means/" + l.means();
+            if (l.payout() != null) {
+                String payout = "payout/" + l.payout().id();
+                boolean landed = l.line() != null;
+                pen.put(
+                        new TrailPen.Fact(
+                                payout,
+                                TrailPen.PAYOUT,
+                                "Payout " + (landed ? "landed" : "on its way"),
+                                l.payout().net().withCurrency() + ", "
+                                        + Texts.shortDay(l.payout().arrivesOn()),
+                                "/payouts/" + l.payout().id(),
+                                landed ? "settled" : "waiting"),
+                        from,
+                        l.part(),
+                        "settled");
+                inPayouts.merge(l.payout().id(), l.part(), Money::plus);
+            } else {
+                line(pen, l.line(), from, l.part());
+            }
+        }
+        for (TrailStore.Landing l : landings) {
+            Money money =
+                    l.payout() == null ? null : inPayouts.remove(l.payout().id());
+            if (money != null) onwards(pen, l, money);
+        }
+        waiting(pen, business, means);
+    }
+
+    private static void onwards(TrailPen pen, TrailStore.Landing l, Money money) {
+        String from = "payout/" + l.payout().id();
+        if (l.line() != null) {
+            line(pen, l.line(), from, money);
+        } else {
+            pen.put(
+                    new TrailPen.Fact(
+                            "expected/" + l.payout().id(),
+                            TrailPen.BANK,
+                            "Bank line",
+                            "expected " + Texts.shortDay(l.payout().arrivesOn()),
+                            null,
+                            "waiting"),
+                    from,
+                    money,
+                    "expected");
+        }
+    }
+
+    private static void line(TrailPen pen, TrailStore.LineFact line, String from, Money money) {
+        pen.put(
+                new TrailPen.Fact(
+                        "line/" + line.id(),
+                        TrailPen.BANK,
+                        "Bank line " + Texts.shortDay(line.bookedOn()),
+                        line.amount().withCurrency(),
+                        "/bank-lines/" + line.id(),
+                        "settled"),
+                from,
                 money,
-                line.id(),
-                "Bank line " + Texts.shortDay(line.bookedOn()),
-                line.amount().withCurrency() + (payout.tiedOut() ? ", tied out" : ", differs"),
-                "/bank-lines/" + line.id());
+                "settled");
     }
 
-    private void transferred(Pen pen, int y, Receipt receipt) {
-        BankLine line = statements.findLine(receipt.bankLineId()).orElseThrow();
-        pen.shared(
-                3,
-                5,
-                y,
-                receipt.amount(),
-                line.id(),
-                "Bank line " + Texts.shortDay(line.bookedOn()),
-                line.amount().withCurrency(),
-                "/bank-lines/" + line.id());
-    }
-
-    private static String inFlight(Collection c) {
-        return "in flight since " + Texts.shortDay(c.startedOn());
-    }
-
-    /** Places boxes and bands; width is money, the largest invoice 18 units wide. */
-    private static final class Pen {
-        private final List<TrailDrawing.Box> boxes = new ArrayList<>();
-        private final List<TrailDrawing.Band> bands = new ArrayList<>();
-        private final java.util.Map<UUID, Integer> sharedRows = new java.util.HashMap<>();
-        private final StringBuilder words = new StringBuilder();
-        private final long largest;
-        private int rows;
-
-        private Pen(List<Invoice> all) {
-            largest = Math.max(
-                    1, all.stream().mapToLong(i -> i.gross().minor()).max().orElse(1));
-        }
-
-        private int nextRow() {
-            return TOP + ROW * rows++;
-        }
-
-        private void box(int column, int y, String title, String detail, String href, String style) {
-            boxes.add(new TrailDrawing.Box(COLUMNS[column], y, BOX_WIDTH, title, shortened(detail), href, style));
-            words.append(title).append(", ").append(detail).append(". ");
-        }
-
-        private int next(
-                int from,
-                int column,
-                int y,
-                Money money,
-                String bandStyle,
-                String title,
-                String detail,
-                String href,
-                String style) {
-            if (from >= 0) band(from, y, column, y, money, bandStyle);
-            box(column, y, title, detail, href, style);
-            return column;
-        }
-
-        /** A box that several trails lead to is drawn once, at the row of the first. */
-        private void shared(
-                int from, int column, int y, Money money, UUID what, String title, String detail, String href) {
-            Integer at = sharedRows.putIfAbsent(what, y);
-            if (at == null) box(column, y, title, detail, href, "settled");
-            int fromY = from == 4
-                    ? sharedRows.values().stream().min(Integer::compare).orElse(y)
-                    : y;
-            if (from == 3 || at == null) band(from, fromY, column, at == null ? y : at, money, "settled");
-        }
-
-        private void expectedLanding(int y, Money money, String day) {
-            if (boxes.stream().anyMatch(b -> b.x() == COLUMNS[5])) return;
-            band(4, y, 5, y, money, "expected");
-            box(5, y, "Bank line", "expected " + day, null, "waiting");
-        }
-
-        private void band(int from, int fromY, int to, int toY, Money money, String style) {
-            int x1 = COLUMNS[from] + BOX_WIDTH;
-            int x2 = COLUMNS[to];
-            int middle = (x1 + x2) / 2;
-            int y1 = fromY + BOX_HEIGHT / 2;
-            int y2 = toY + BOX_HEIGHT / 2;
-            int width = (int) Math.max(3, money.minor() * 18 / largest);
-            bands.add(new TrailDrawing.Band(
-                    "M%d %dC%d %d %d %d %d %d".formatted(x1, y1, middle, y1, middle, y2, x2, y2), width, style));
-        }
-
-        private TrailDrawing done() {
-            return new TrailDrawing(
-                    TOP + ROW * rows,
-                    List.copyOf(boxes),
-                    List.copyOf(bands),
-                    words.toString().strip());
-        }
-
-        private static String shortened(String text) {
-            return text.length() > 25 ? text.substring(0, 24) + "…" : text;
+    private void waiting(TrailPen pen, BusinessId business, Collection<UUID> means) {
+        for (TrailStore.WaitingFact w : facts.waiting(business, means)) {
+            boolean card = w.kind().equals("card sale");
+            pen.put(
+                    new TrailPen.Fact(
+                            "waits/" + w.means(),
+                            card ? TrailPen.PAYOUT : TrailPen.BANK,
+                            card ? "Payout" : "Bank line",
+                            card ? "not in one yet" : "not seen yet",
+                            null,
+                            "waiting"),
+                    "means/" + w.means(),
+                    w.left(),
+                    "expected");
         }
     }
 }

@@ -1,0 +1,102 @@
+package exactum.app.arrangements;
+
+import exactum.app.daysheet.Sums;
+import exactum.app.documents.IssueDocuments;
+import exactum.app.documents.PrepareDocuments;
+import exactum.app.web.Texts;
+import exactum.core.cadence.Occurrence;
+import exactum.core.cadence.Recurrence.End;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.RecurringId;
+import exactum.core.money.Money;
+import exactum.core.problem.Refusal;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Objects;
+import org.springframework.stereotype.Component;
+
+/** The list of recurring invoices, each with what its next invoice comes to, or with what would stop it. */
+@Component
+class RecurringList {
+    private static final int SHOWN = 500;
+    private final FindRecurring recurring;
+    private final PrepareDocuments prepare;
+
+    RecurringList(FindRecurring recurring, PrepareDocuments prepare) {
+        this.recurring = recurring;
+        this.prepare = prepare;
+    }
+
+    /**
+     * A row.
+     *
+     * @param gross what its next invoice comes to with tax, or null where it has none or it cannot be made
+     * @param stop what would hold its next invoice back, or null
+     */
+    record Row(
+            RecurringId id,
+            String name,
+            String customer,
+            String cadence,
+            LocalDate next,
+            LocalDate made,
+            Money gross,
+            String end,
+            String state,
+            String stop) {}
+
+    /**
+     * The list.
+     *
+     * @param count how many there are, shown or not
+     * @param sums what the next invoices of those that are shown come to, by currency
+     */
+    record Shown(List<Row> rows, int count, List<Money> sums) {}
+
+    Shown of(BusinessId business, String words, LocalDate today) {
+        List<FindRecurring.Listed> listed = recurring.list(business, words, SHOWN);
+        PrepareDocuments.Desk desk = prepare.desk(business)
+                .with(listed.stream().map(l -> l.recurring().customer()).toList());
+        List<Row> rows = listed.stream().map(l -> row(l, desk)).toList();
+        return new Shown(
+                rows,
+                rows.size() < SHOWN ? rows.size() : recurring.count(business, words),
+                Sums.byCurrency(
+                        rows.stream().map(Row::gross).filter(Objects::nonNull).toList()));
+    }
+
+    private static Row row(FindRecurring.Listed l, PrepareDocuments.Desk desk) {
+        RecurringInvoice r = l.recurring();
+        Money gross = null;
+        String stop = l.customerEmail() == null ? "no address: its message will wait" : null;
+        Occurrence next = r.recurrence().occurrence(r.nextIndex()).orElse(null);
+        if (next != null) {
+            try {
+                gross = desk.prepare(r.draft(IssueDocuments.newId(), next))
+                        .totals()
+                        .gross();
+            } catch (Refusal cannotBeMade) {
+                stop = cannotBeMade.sentence();
+            }
+        }
+        return new Row(
+                r.id(),
+                r.name(),
+                l.customerName(),
+                r.recurrence().cadence().words(),
+                l.nextDate(),
+                l.nextMakeOn(),
+                gross,
+                end(r),
+                r.state().words(),
+                stop);
+    }
+
+    private static String end(RecurringInvoice r) {
+        return switch (r.recurrence().end()) {
+            case End.Never never -> "";
+            case End.OnDate on -> Texts.day(on.last());
+            case End.After after -> "after " + after.count();
+        };
+    }
+}

@@ -1,0 +1,243 @@
+package exactum.app.arrangements;
+
+import exactum.app.business.Business;
+import exactum.app.customers.Customer;
+import exactum.app.customers.FindCustomers;
+import exactum.app.database.Ids;
+import exactum.app.documents.FormDrafts;
+import exactum.app.documents.PaperForm;
+import exactum.app.documents.TypedLines;
+import exactum.app.installation.BusinessClock;
+import exactum.app.security.SignedIn;
+import exactum.app.setup.FindSetup;
+import exactum.app.setup.Terms;
+import exactum.app.web.NotHere;
+import exactum.core.cadence.Cadence;
+import exactum.core.cadence.Coverage;
+import exactum.core.document.PriceMode;
+import exactum.core.document.TaxRate;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.CustomerId;
+import exactum.core.ids.RecurringId;
+import java.time.DayOfWeek;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+
+/** Recurring invoices: the list, and the paper they are typed on. */
+@Controller
+class RecurringPages {
+    private static final String NEW = "new recurring invoice";
+    private final FindRecurring recurring;
+    private final RecurringList list;
+    private final SaveRecurring save;
+    private final FindCustomers customers;
+    private final FindSetup setup;
+    private final FormDrafts typed;
+    private final BusinessClock clock;
+
+    RecurringPages(
+            FindRecurring recurring,
+            RecurringList list,
+            SaveRecurring save,
+            FindCustomers customers,
+            FindSetup setup,
+            FormDrafts typed,
+            BusinessClock clock) {
+        this.recurring = recurring;
+        this.list = list;
+        this.save = save;
+        this.customers = customers;
+        this.setup = setup;
+        this.typed = typed;
+        this.clock = clock;
+    }
+
+    @GetMapping("/recurring")
+    String list(BusinessId business, @RequestParam(defaultValue = "") String q, Model model) {
+        model.addAttribute("list", list.of(business, q, clock.today(business)));
+        model.addAttribute("q", q);
+        return "arrangements/list";
+    }
+
+    @GetMapping("/recurring/new")
+    String fresh(
+            Business business,
+            @RequestParam Optional<CustomerId> customer,
+            @RequestParam(defaultValue = "false") boolean over,
+            @AuthenticationPrincipal SignedIn user,
+            Model model) {
+        if (over) typed.drop(business.id(), user.login(), NEW);
+        Map<String, String> fields = new HashMap<>(typed.find(business.id(), user.login(), NEW)
+                .filter(f -> !isSaved(business.id(), f))
+                .orElse(Map.of()));
+        model.addAttribute("typedBefore", !fields.isEmpty());
+        fields.putIfAbsent("key", Ids.next().toString());
+        customer.ifPresent(c -> fields.put("customer", c.toString()));
+        show(business, fields, null, model);
+        return "arrangements/paper";
+    }
+
+    /** A last keystroke may be stored after its paper was saved. */
+    private boolean isSaved(BusinessId business, Map<String, String> fields) {
+        String key = fields.getOrDefault("key", "");
+        return key.matches("[0-9a-f-]{36}")
+                && recurring.find(business, RecurringId.valueOf(key)).isPresent();
+    }
+
+    @GetMapping("/recurring/{id}")
+    String one(Business business, @PathVariable RecurringId id, @AuthenticationPrincipal SignedIn user, Model model) {
+        RecurringInvoice one = recurring.find(business.id(), id).orElseThrow(NotHere::new);
+        Map<String, String> saved = RecurringForm.fields(one);
+        Map<String, String> fields =
+                typed.find(business.id(), user.login(), id.toString()).orElse(saved);
+        model.addAttribute("typedBefore", !fields.equals(saved));
+        show(business, fields, one, model);
+        return "arrangements/paper";
+    }
+
+    /** Each pause in typing comes here: what is typed is stored, and the computed parts come back. */
+    @PostMapping("/recurring/typed")
+    String typed(
+            Business business,
+            @RequestParam Map<String, String> fields,
+            @AuthenticationPrincipal SignedIn user,
+            Model model) {
+        String id = fields.getOrDefault("id", "");
+        RecurringInvoice one = id.isEmpty()
+                ? null
+                : recurring.find(business.id(), RecurringId.valueOf(id)).orElseThrow(NotHere::new);
+        TypedLines.fillFromItems(fields, setup.items(business.id()));
+        typed.save(business.id(), user.login(), id.isEmpty() ? NEW : id, fields);
+        show(business, fields, one, model);
+        return "arrangements/paper :: typed";
+    }
+
+    @PostMapping("/recurring")
+    String save(Business business, @RequestParam Map<String, String> fields, @AuthenticationPrincipal SignedIn user) {
+        RecurringForm form = form(business, fields);
+        var id = new RecurringId(form.key().orElseGet(Ids::next));
+        save.add(
+                business.id(),
+                form.toRecurring(
+                        id,
+                        0,
+                        RecurringState.ACTIVE,
+                        1,
+                        setup.chosenTerms(business.id()).id()));
+        typed.drop(business.id(), user.login(), NEW);
+        return "redirect:/recurring/" + id;
+    }
+
+    @PostMapping("/recurring/{id}")
+    String change(
+            Business business,
+            @PathVariable RecurringId id,
+            @RequestParam int revision,
+            @RequestParam Optional<Integer> over,
+            @RequestParam Map<String, String> fields,
+            @AuthenticationPrincipal SignedIn user) {
+        RecurringInvoice before = recurring.find(business.id(), id).orElseThrow(NotHere::new);
+        save.change(
+                business.id(),
+                form(business, fields)
+                        .toRecurring(
+                                id,
+                                before.nextIndex(),
+                                before.state(),
+                                over.orElse(revision),
+                                setup.chosenTerms(business.id()).id()));
+        typed.drop(business.id(), user.login(), id.toString());
+        return "redirect:/recurring/" + id;
+    }
+
+    @PostMapping("/recurring/{id}/discard")
+    String discard(BusinessId business, @PathVariable RecurringId id, @AuthenticationPrincipal SignedIn user) {
+        typed.drop(business, user.login(), id.toString());
+        return "redirect:/recurring/" + id;
+    }
+
+    @PostMapping("/recurring/{id}/pause")
+    String pause(
+            BusinessId business,
+            @PathVariable RecurringId id,
+            @RequestParam int revision,
+            @RequestParam boolean paused) {
+        save.setPaused(business, id, revision, paused);
+        return "redirect:/recurring/" + id;
+    }
+
+    private RecurringForm form(Business business, Map<String, String> fields) {
+        String customer = fields.getOrDefault("customer", "");
+        var currency = customer.isEmpty()
+                ? business.currency()
+                : customers
+                        .find(business.id(), CustomerId.valueOf(customer))
+                        .map(Customer::currency)
+                        .orElse(business.currency());
+        return new RecurringForm(
+                fields,
+                new PaperForm.Setting(currency, setup.incomeAccount(business.id()), clock.today(business.id())));
+    }
+
+    private void show(Business business, Map<String, String> fields, RecurringInvoice one, Model model) {
+        BusinessId id = business.id();
+        RecurringForm form = form(business, fields);
+        UUID chosenCustomer = form.get("customer").isEmpty() ? null : UUID.fromString(form.get("customer"));
+        Customer customer = chosenCustomer == null
+                ? null
+                : customers.find(id, new CustomerId(chosenCustomer)).orElse(null);
+        List<Terms> terms = setup.terms(id);
+        Terms chosen = terms.stream()
+                .filter(t -> t.id().toString().equals(form.get("terms")))
+                .findFirst()
+                .orElseGet(() -> setup.chosenTerms(id));
+        int nextIndex = one == null
+                ? 0
+                : form.recurrence().map(r -> save.nextIndex(id, one.id(), r)).orElse(one.nextIndex());
+        Paper paper = Paper.of(
+                form,
+                setup.taxRates(id),
+                chosen.rule(),
+                nextIndex,
+                clock.today(id),
+                customer == null ? null : customer.email());
+        model.addAttribute("title", one == null ? "New recurring invoice" : one.name());
+        if (one != null) {
+            model.addAttribute("saved", one.revision());
+            model.addAttribute(
+                    "differences", FormDrafts.differences(fields, RecurringForm.fields(one), one.revision()));
+        }
+        model.addAttribute("form", form);
+        model.addAttribute("recurring", one);
+        model.addAttribute("customer", customer);
+        model.addAttribute("business", business);
+        model.addAttribute("termsList", terms);
+        model.addAttribute("chosenTerms", chosen);
+        model.addAttribute("items", setup.items(id));
+        model.addAttribute("modes", PriceMode.values());
+        model.addAttribute("rates", rates(id));
+        model.addAttribute("units", Cadence.Unit.values());
+        model.addAttribute("coverages", Coverage.values());
+        model.addAttribute("weekdays", DayOfWeek.values());
+        model.addAttribute("paper", paper);
+        model.addAttribute("figures", paper.figures());
+    }
+
+    private List<TaxRate> rates(BusinessId business) {
+        return setup.taxRates(business).rates().stream()
+                .filter(r -> r.isValidOn(clock.today(business)))
+                .sorted(Comparator.comparing(TaxRate::percent).reversed())
+                .toList();
+    }
+}

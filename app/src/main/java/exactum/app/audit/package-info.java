@@ -1,0 +1,2 @@
+/** Who did what. */
+package exactum.app.audit;

@@ -1,0 +1,79 @@
+package exactum.app.bank;
+
+import exactum.app.daysheet.Decision;
+import exactum.app.daysheet.DecisionSource;
+import exactum.app.daysheet.Station;
+import exactum.app.ledger.Ledger;
+import exactum.core.ids.BusinessId;
+import exactum.core.ledger.Accounts;
+import exactum.core.matching.Proposal;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+
+/** Bank lines that are unmatched, each with what it most probably is. */
+@Component
+class BankLineDecisions implements DecisionSource {
+    private final ProposeMatches propose;
+    private final FindBankLines lines;
+    private final Ledger ledger;
+
+    BankLineDecisions(ProposeMatches propose, FindBankLines lines, Ledger ledger) {
+        this.propose = propose;
+        this.lines = lines;
+        this.ledger = ledger;
+    }
+
+    @Override
+    public Station station() {
+        return Station.BANK;
+    }
+
+    @Override
+    public int count(BusinessId business, LocalDate today) {
+        return lines.countUnmatched(business);
+    }
+
+    @Override
+    public Found find(BusinessId business, LocalDate today, int most) {
+        Accounts accounts = ledger.accounts(business);
+        List<Decision> shown = propose.unmatched(business, most).stream()
+                .map(p -> decision(p, accounts))
+                .toList();
+        return new Found(
+                shown,
+                lines.countUnmatched(business),
+                lines.sumsUnmatched(business).stream().map(m -> m.abs()).toList(),
+                "/unmatched");
+    }
+
+    private static Decision decision(Proposed proposed, Accounts accounts) {
+        BankLine line = proposed.line();
+        Proposal best = proposed.best();
+        String page = "/bank-lines/" + line.id();
+        String words = proposed.isLikely()
+                ? "Bank line “%s” is %s".formatted(line.words(), best.words())
+                : "Bank line “%s” is unmatched".formatted(line.words());
+        return Decision.of(
+                        "bank-line/" + line.id(),
+                        Station.BANK,
+                        "unmatched",
+                        words,
+                        line.whose(),
+                        line.bookedOn(),
+                        line.left(),
+                        page,
+                        proposed.isLikely()
+                                ? new Decision.Step("Match", page + "/accept?" + shown(best, accounts), true)
+                                : new Decision.Step("Look", page, false))
+                .about(proposed.about());
+    }
+
+    /** Names what was shown, so that nothing else is matched in its place. */
+    private static String shown(Proposal best, Accounts accounts) {
+        return best.parts().stream()
+                .map(p -> "shown=" + PartText.whole(p, accounts))
+                .collect(Collectors.joining("&"));
+    }
+}

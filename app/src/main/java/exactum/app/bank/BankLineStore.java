@@ -1,0 +1,226 @@
+package exactum.app.bank;
+
+import static exactumdb.Tables.BANK_LINE;
+
+import exactum.app.database.CopyRows;
+import exactum.app.database.Ids;
+import exactum.core.bank.Explained;
+import exactum.core.bank.StatementLine;
+import exactum.core.ids.BankAccountId;
+import exactum.core.ids.BankLineId;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.StatementId;
+import exactum.core.ledger.Periods;
+import exactum.core.money.Money;
+import exactum.core.money.Valued;
+import exactumdb.tables.records.BankLineRecord;
+import java.time.LocalDate;
+import java.util.Collection;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.stream.IntStream;
+import org.jooq.Condition;
+import org.jooq.DSLContext;
+import org.jooq.impl.DSL;
+import org.springframework.stereotype.Component;
+
+/** Bank lines in the database. */
+@Component
+class BankLineStore implements FindBankLines {
+    private static final String AS_OF = """
+            select l.id, coalesce(nullif(l.remittance, ''), nullif(l.counterparty, ''), l.bank_reference) as words, l.booked_on, l.currency,
+                   l.amount_minor - coalesce((select sum(m.amount_minor) from match m where m.business_id = l.business_id and m.bank_line_id = l.id
+                                                and m.matched_on <= {2} and (m.undone_on is null or m.undone_on > {2})), 0) as left_minor
+              from bank_line l
+             where l.business_id = {0} and l.bank_account_id = {1} and l.counts_on <= {2}
+               and (l.left_minor <> 0 or exists (select 1 from match m where m.business_id = l.business_id and m.bank_line_id = l.id and (m.matched_on > {2} or m.undone_on > {2})))
+             order by l.booked_on, l.id
+            """;
+    private final DSLContext db;
+
+    BankLineStore(DSLContext db) {
+        this.db = db;
+    }
+
+    /** Inserts the lines of a statement and answers them in order. */
+    List<BankLine> insert(
+            BusinessId business,
+            StatementId statement,
+            BankAccountId account,
+            List<StatementLine> said,
+            List<Valued> worth,
+            Periods periods) {
+        List<BankLine> lines = IntStream.range(0, said.size())
+                .mapToObj(i -> new BankLine(
+                        new BankLineId(Ids.next()), statement, account, said.get(i), Explained.nothingOf(worth.get(i))))
+                .toList();
+        CopyRows.into(
+                db,
+                IntStream.range(0, lines.size())
+                        .mapToObj(i -> row(business, i + 1, lines.get(i))
+                                .setCountsOn(periods.countsOn(lines.get(i).bookedOn())))
+                        .toList());
+        return lines;
+    }
+
+    /** A line of the account that the bank has named by the same reference on the same day; none for lines without one. */
+    Optional<BankLine> findAgain(BusinessId business, BankAccountId account, List<StatementLine> said) {
+        List<StatementLine> named =
+                said.stream().filter(l -> !l.bankReference().isEmpty()).toList();
+        Condition again = DSL.condition(
+                "(bank_line.bank_reference, bank_line.booked_on, bank_line.amount_minor) in (select * from unnest({0}, {1}, {2}))",
+                DSL.val(named.stream().map(StatementLine::bankReference).toArray(String[]::new)),
+                DSL.val(named.stream().map(StatementLine::bookedOn).toArray(LocalDate[]::new)),
+                DSL.val(named.stream().map(l -> l.amount().minor()).toArray(Long[]::new)));
+        return list(business, BANK_LINE.BANK_ACCOUNT_ID.eq(account).and(again), 1).stream()
+                .findFirst();
+    }
+
+    /** The lines, none of which anybody else can match until the transaction ends. */
+    List<BankLine> lock(BusinessId business, Collection<BankLineId> ids) {
+        String own = own(business);
+        return db.selectFrom(BANK_LINE)
+                .where(BANK_LINE.BUSINESS_ID.eq(business))
+                .and(BANK_LINE.ID.in(ids))
+                .orderBy(BANK_LINE.ID)
+                .forUpdate()
+                .fetch(r -> line(r, own));
+    }
+
+    void setLeft(BusinessId business, BankLineId id, Valued left) {
+        db.update(BANK_LINE)
+                .set(BANK_LINE.LEFT_MINOR, left.amount().minor())
+                .set(BANK_LINE.OWN_LEFT_MINOR, left.own().minor())
+                .where(BANK_LINE.BUSINESS_ID.eq(business))
+                .and(BANK_LINE.ID.eq(id))
+                .execute();
+    }
+
+    @Override
+    public Optional<BankLine> find(BusinessId business, BankLineId id) {
+        return list(business, BANK_LINE.ID.eq(id), 1).stream().findFirst();
+    }
+
+    @Override
+    public List<BankLine> unmatched(BusinessId business, int most) {
+        return list(business, BANK_LINE.LEFT_MINOR.ne(0L), most);
+    }
+
+    @Override
+    public int countUnmatched(BusinessId business) {
+        return db.fetchCount(BANK_LINE, BANK_LINE.BUSINESS_ID.eq(business), BANK_LINE.LEFT_MINOR.ne(0L));
+    }
+
+    @Override
+    public List<Money> sumsUnmatched(BusinessId business) {
+        return db.select(BANK_LINE.CURRENCY, DSL.sum(BANK_LINE.LEFT_MINOR))
+                .from(BANK_LINE)
+                .where(BANK_LINE.BUSINESS_ID.eq(business))
+                .and(BANK_LINE.LEFT_MINOR.ne(0L))
+                .groupBy(BANK_LINE.CURRENCY, BANK_LINE.LEFT_MINOR.gt(0L))
+                .orderBy(BANK_LINE.CURRENCY)
+                .fetch(r -> Money.ofMinor(r.value1(), r.value2().longValueExact()));
+    }
+
+    @Override
+    public List<BankLine> ofStatement(BusinessId business, StatementId statement, int from, int most) {
+        String own = own(business);
+        return db.selectFrom(BANK_LINE)
+                .where(BANK_LINE.BUSINESS_ID.eq(business))
+                .and(BANK_LINE.STATEMENT_ID.eq(statement))
+                .and(BANK_LINE.LINE_NO.ge(from))
+                .orderBy(BANK_LINE.LINE_NO)
+                .limit(most)
+                .fetch(r -> line(r, own));
+    }
+
+    @Override
+    public List<Then> countedLater(BusinessId business, BankAccountId account, LocalDate day) {
+        return db.selectFrom(BANK_LINE)
+                .where(BANK_LINE.BUSINESS_ID.eq(business))
+                .and(BANK_LINE.BANK_ACCOUNT_ID.eq(account))
+                .and(BANK_LINE.BOOKED_ON.le(day))
+                .and(BANK_LINE.COUNTS_ON.gt(day))
+                .orderBy(BANK_LINE.BOOKED_ON, BANK_LINE.ID)
+                .fetch(l -> new Then(
+                        l.getId(),
+                        l.getRemittance(),
+                        l.getBookedOn(),
+                        Money.ofMinor(l.getCurrency(), l.getAmountMinor())));
+    }
+
+    @Override
+    public List<Then> unmatchedAsOf(BusinessId business, BankAccountId account, LocalDate day) {
+        return db
+                .fetch(AS_OF, DSL.inline(business.value()), DSL.val(account.value()), DSL.val(day))
+                .map(r -> new Then(
+                        new BankLineId(r.get("id", UUID.class)),
+                        r.get("words", String.class),
+                        r.get("booked_on", LocalDate.class),
+                        Money.ofMinor(r.get("currency", String.class), r.get("left_minor", Long.class))))
+                .stream()
+                .filter(t -> !t.left().isZero())
+                .toList();
+    }
+
+    private List<BankLine> list(BusinessId business, Condition condition, int most) {
+        String own = own(business);
+        return db.selectFrom(BANK_LINE)
+                .where(BANK_LINE.BUSINESS_ID.eq(business))
+                .and(condition)
+                .orderBy(BANK_LINE.BOOKED_ON, BANK_LINE.ID)
+                .limit(most)
+                .fetch(r -> line(r, own));
+    }
+
+    private String own(BusinessId business) {
+        return db.fetchSingle("select currency from business where id = {0}", DSL.inline(business.value()))
+                .get(0, String.class);
+    }
+
+    private static BankLineRecord row(BusinessId business, int lineNo, BankLine l) {
+        StatementLine said = l.said();
+        Valued worth = l.explained().amount();
+        return new BankLineRecord()
+                .setBusinessId(business)
+                .setId(l.id())
+                .setStatementId(l.statement())
+                .setBankAccountId(l.account())
+                .setLineNo(lineNo)
+                .setBookedOn(said.bookedOn())
+                .setValueOn(said.valueOn())
+                .setCurrency(said.amount().currency().getCurrencyCode())
+                .setAmountMinor(said.amount().minor())
+                .setLeftMinor(said.amount().minor())
+                .setOwnMinor(worth.own().minor())
+                .setOwnLeftMinor(worth.own().minor())
+                .setBankReference(said.bankReference())
+                .setEndToEndId(said.endToEndId())
+                .setCounterparty(said.counterparty())
+                .setRemittance(said.remittance())
+                .setStructuredReference(said.structuredReference())
+                .setBankCode(said.bankCode());
+    }
+
+    private static BankLine line(BankLineRecord l, String own) {
+        String c = l.getCurrency();
+        return new BankLine(
+                l.getId(),
+                l.getStatementId(),
+                l.getBankAccountId(),
+                new StatementLine(
+                        l.getBookedOn(),
+                        l.getValueOn(),
+                        Money.ofMinor(c, l.getAmountMinor()),
+                        l.getBankReference(),
+                        l.getEndToEndId(),
+                        l.getCounterparty(),
+                        l.getRemittance(),
+                        l.getStructuredReference(),
+                        l.getBankCode()),
+                new Explained(
+                        new Valued(Money.ofMinor(c, l.getAmountMinor()), Money.ofMinor(own, l.getOwnMinor())),
+                        new Valued(Money.ofMinor(c, l.getLeftMinor()), Money.ofMinor(own, l.getOwnLeftMinor()))));
+    }
+}

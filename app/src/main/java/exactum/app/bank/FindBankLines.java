@@ -1,0 +1,35 @@
+package exactum.app.bank;
+
+import exactum.core.ids.BankAccountId;
+import exactum.core.ids.BankLineId;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.StatementId;
+import exactum.core.money.Money;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Optional;
+
+/** Bank lines. */
+public interface FindBankLines {
+    Optional<BankLine> find(BusinessId business, BankLineId id);
+
+    /** Lines of which something is unexplained, the oldest first. */
+    List<BankLine> unmatched(BusinessId business, int most);
+
+    int countUnmatched(BusinessId business);
+
+    /** What is unexplained, money in and money out apart, by currency. */
+    List<Money> sumsUnmatched(BusinessId business);
+
+    /** The lines of a statement in the bank's order, from a line on. */
+    List<BankLine> ofStatement(BusinessId business, StatementId statement, int from, int most);
+
+    /** A line of which something was unexplained at the end of a day. */
+    record Then(BankLineId id, String words, LocalDate bookedOn, Money left) {}
+
+    /** What of an account's lines was unexplained at the end of a day, by what counted then. */
+    List<Then> unmatchedAsOf(BusinessId business, BankAccountId account, LocalDate day);
+
+    /** Lines that the bank booked on or before the day, but that count later because their month was closed already. */
+    List<Then> countedLater(BusinessId business, BankAccountId account, LocalDate day);
+}

@@ -1,0 +1,193 @@
+package exactum.app.bank;
+
+import exactum.app.audit.Audit;
+import exactum.app.installation.Settings;
+import exactum.app.ledger.FindBooks;
+import exactum.app.ledger.Ledger;
+import exactum.app.setup.BankAccount;
+import exactum.app.setup.FindSetup;
+import exactum.core.bank.Statement;
+import exactum.core.bank.StatementLine;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.StatementId;
+import exactum.core.ledger.Bookings;
+import exactum.core.money.Money;
+import exactum.core.money.Valued;
+import exactum.core.problem.Refusal;
+import exactum.formats.LimitedInput;
+import exactum.formats.camt.Camt053Reader;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.security.DigestInputStream;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.time.LocalDate;
+import java.util.List;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/**
+ * Imports bank statements: a file whole or not at all, each statement and each line once, in whatever order they come; where
+ * one is missing is known and shown. A line that is read books the bank against unplaced money, so that the bank account in
+ * the books is the bank's account.
+ */
+@Component
+public class ImportStatements {
+    private final FindSetup setup;
+    private final StatementStore statements;
+    private final BankLineStore lines;
+    private final BankFeed feed;
+    private final FindBooks books;
+    private final Ledger ledger;
+    private final Settings settings;
+    private final Audit audit;
+    private final TransactionTemplate transaction;
+
+    ImportStatements(
+            FindSetup setup,
+            StatementStore statements,
+            BankLineStore lines,
+            BankFeed feed,
+            FindBooks books,
+            Ledger ledger,
+            Settings settings,
+            Audit audit,
+            TransactionTemplate transaction) {
+        this.setup = setup;
+        this.statements = statements;
+        this.lines = lines;
+        this.feed = feed;
+        this.books = books;
+        this.ledger = ledger;
+        this.settings = settings;
+        this.audit = audit;
+        this.transaction = transaction;
+    }
+
+    /** Imports a file and answers its last statement's id. Limits and hostile content are found before anything is stored. */
+    public StatementId fromFile(BusinessId business, String fileName, InputStream file) {
+        MessageDigest sha256 = sha256();
+        List<Statement> read;
+        try (var limited = new LimitedInput(new DigestInputStream(file, sha256), settings.statementLimitKb() * 1024)) {
+            read = Camt053Reader.read(limited);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        byte[] digest = sha256.digest();
+        return transaction.execute(s -> {
+            if (statements.hasFile(business, digest)) {
+                throw new Refusal("statement.again", "This file was imported before. Nothing was stored again.");
+            }
+            StatementId last = null;
+            for (Statement one : read) last = store(business, account(business, one), one, fileName, digest);
+            return last;
+        });
+    }
+
+    /** Fetches what is new of an account where its bank offers that, and answers how many statements were imported. */
+    public int fetch(BusinessId business, BankAccount account) {
+        if (account.feedUrl() == null) return 0;
+        String lastRead = statements
+                .last(business, account.id())
+                .map(BankStatement::reference)
+                .orElse(null);
+        int imported = 0;
+        for (BankFeed.File file : feed.after(account, setup.iban(business, account.id()), lastRead)) {
+            fromFile(business, file.name(), new ByteArrayInputStream(file.content()));
+            imported++;
+        }
+        return imported;
+    }
+
+    /**
+     * Takes a line that a person types, for an account of which no statements come.
+     *
+     * @throws Refusal if statements of the account are imported
+     */
+    @Transactional
+    public StatementId type(BusinessId business, BankAccount account, StatementLine line) {
+        statements.lock(business, account.id());
+        if (account.feedUrl() != null || statements.hasImported(business, account.id())) {
+            throw new Refusal(
+                    "statement.typed",
+                    "Statements of %s are imported, so its lines come with them. Nothing was stored."
+                            .formatted(account.name()));
+        }
+        Money opening = statements.chain(business, account).closing(LocalDate.MAX);
+        String reference =
+                "typed " + (statements.list(business, Integer.MAX_VALUE).size() + 1);
+        var statement = new Statement(
+                reference,
+                null,
+                setup.iban(business, account.id()),
+                line.bookedOn(),
+                line.bookedOn(),
+                opening,
+                opening.plus(line.amount()),
+                List.of(line));
+        byte[] digest = sha256().digest((account.id() + reference).getBytes(StandardCharsets.UTF_8));
+        return store(business, account, statement, "", digest);
+    }
+
+    private BankAccount account(BusinessId business, Statement s) {
+        BankAccount account = setup.findBankAccount(business, s.iban())
+                .orElseThrow(() -> new Refusal(
+                        "statement.other-account",
+                        "The statement is for the account ending %s, which is not set up here. Nothing was stored. Add the account in Set-up, or choose another file."
+                                .formatted(s.iban().ending())));
+        statements.lock(business, account.id());
+        return account;
+    }
+
+    private StatementId store(BusinessId business, BankAccount account, Statement s, String fileName, byte[] digest) {
+        if (statements.hasReference(business, account.id(), s.reference())) {
+            throw new Refusal(
+                    "statement.again",
+                    "Statement %s was imported before. Nothing was stored again.".formatted(s.reference()));
+        }
+        if (!account.opening().currency().equals(s.opening().currency())) {
+            throw new Refusal(
+                    "statement.currency",
+                    "The statement is in %s, the account in %s. Nothing was stored."
+                            .formatted(s.opening().currency(), account.opening().currency()));
+        }
+        lines.findAgain(business, account.id(), s.lines()).ifPresent(line -> {
+            throw new Refusal(
+                    "statement.line-again",
+                    "The line of %s with the bank’s reference %s was imported before with another statement. Nothing was stored."
+                            .formatted(line.bookedOn(), line.said().bankReference()));
+        });
+        StatementId id = statements.insert(business, account.id(), s, fileName, digest);
+        book(business, account, id, s.lines());
+        audit.record(business, "imported a statement", s.reference());
+        return id;
+    }
+
+    private void book(BusinessId business, BankAccount account, StatementId statement, List<StatementLine> said) {
+        if (said.isEmpty()) return;
+        List<Valued> worths = said.stream()
+                .map(l -> setup.rate(business, l.amount().currency(), l.bookedOn())
+                        .value(l.amount())
+                        .value())
+                .toList();
+        Bookings bookings = ledger.bookings(business);
+        ledger.bookAll(
+                business,
+                lines.insert(business, statement, account.id(), said, worths, books.periods(business)).stream()
+                        .map(l -> bookings.bankLineRead(
+                                l.id(), l.words(), l.bookedOn(), l.explained().amount(), account.account()))
+                        .toList());
+    }
+
+    private static MessageDigest sha256() {
+        try {
+            return MessageDigest.getInstance("SHA-256");
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+}

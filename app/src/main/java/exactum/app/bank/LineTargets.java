@@ -1,0 +1,126 @@
+package exactum.app.bank;
+
+import exactum.app.customers.Customer;
+import exactum.app.customers.FindCustomers;
+import exactum.app.settlement.FindClaims;
+import exactum.app.settlement.FindPayments;
+import exactum.app.setup.FreeAccounts;
+import exactum.app.waiting.FindWaiting;
+import exactum.app.web.Texts;
+import exactum.core.ids.BusinessId;
+import exactum.core.money.Money;
+import exactum.core.text.Folding;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/** What a person finds when they look for what a line is: open items, waiting money, customers, payments, accounts. */
+@Component
+class LineTargets {
+    private static final int FOUND = 12;
+    private final FindClaims claims;
+    private final FindWaiting waiting;
+    private final FindCustomers customers;
+    private final FindPayments payments;
+    private final FreeAccounts accounts;
+
+    LineTargets(
+            FindClaims claims,
+            FindWaiting waiting,
+            FindCustomers customers,
+            FindPayments payments,
+            FreeAccounts accounts) {
+        this.claims = claims;
+        this.waiting = waiting;
+        this.customers = customers;
+        this.payments = payments;
+        this.accounts = accounts;
+    }
+
+    /**
+     * Something that a part of a line can be.
+     *
+     * @param key as the form names it; see {@link PartText}
+     * @param amount what of it is there to be matched, signed as the line; null where any amount will do
+     */
+    record Target(String key, String title, String detail, Money amount) {}
+
+    /** What the words find, for money in or out. */
+    @Transactional(readOnly = true)
+    public List<Target> find(BusinessId business, BankLine line, String words) {
+        var found = new ArrayList<Target>();
+        if (words.isBlank()) return found;
+        boolean in = line.left().isPositive();
+        waiting(business, line, words, found);
+        if (in) {
+            open(business, words, found);
+            for (Customer c : customers.search(business, words, FOUND))
+                found.add(new Target("customer:" + c.id(), c.name(), "on account", null));
+        } else {
+            out(business, words, found);
+        }
+        accounts.forLines(business).stream()
+                .filter(a -> holds(a.label(), words))
+                .limit(FOUND)
+                .forEach(a -> found.add(new Target("account:" + a.code(), a.label(), "booked to the account", null)));
+        if (holds("own transfer between our accounts", words))
+            found.add(new Target("own:", "Own transfer", "the other side comes on another account of ours", null));
+        return found.stream().limit(3L * FOUND).toList();
+    }
+
+    private void waiting(BusinessId business, BankLine line, String words, List<Target> found) {
+        waiting.open(business).stream()
+                .filter(w ->
+                        w.item().left().amount().isPositive() == line.left().isPositive())
+                .filter(w ->
+                        w.item().left().amount().currency().equals(line.left().currency()))
+                .filter(w -> holds(w.words() + " " + String.join(" ", w.references()), words))
+                .limit(FOUND)
+                .forEach(w -> found.add(new Target(
+                        "waiting:" + w.item().id(),
+                        w.words(),
+                        w.item().kind().words() + ", waits since "
+                                + Texts.day(w.item().since()),
+                        w.item().left().amount())));
+    }
+
+    private void open(BusinessId business, String words, List<Target> found) {
+        claims.allOpen(business).stream()
+                .filter(o -> holds(o.number() + " " + o.customerName(), words))
+                .limit(FOUND)
+                .forEach(o -> found.add(new Target(
+                        "claim:" + o.claim(),
+                        o.number() + ", " + o.customerName(),
+                        "open item, due " + Texts.day(o.due()),
+                        o.left())));
+    }
+
+    private void out(BusinessId business, String words, List<Target> found) {
+        for (Customer c : customers.search(business, words, FOUND)) {
+            payments.creditOf(business, c.id())
+                    .forEach(credit -> found.add(new Target(
+                            "refund:" + credit.means(),
+                            "Refund to " + c.name(),
+                            "from " + credit.words() + " of " + Texts.day(credit.on()),
+                            credit.left().negated())));
+        }
+        payments.list(business, new FindPayments.Filter(words, "", "", ""), FOUND).stream()
+                .map(FindPayments.Listed::payment)
+                .filter(p -> !p.takenBack().equals(p.amount()))
+                .forEach(p -> found.add(new Target(
+                        "return:" + p.id(),
+                        "Payment of " + p.customerName() + " came back",
+                        p.channel().words() + " of " + Texts.day(p.on()),
+                        p.amount().minus(p.takenBack()).minus(p.refunded()).negated())));
+    }
+
+    private static boolean holds(String text, String words) {
+        String folded = Folding.of(text);
+        for (String word : Folding.of(words.toLowerCase(Locale.ROOT)).strip().split("\\s+")) {
+            if (!folded.contains(word)) return false;
+        }
+        return true;
+    }
+}

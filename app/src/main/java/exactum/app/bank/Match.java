@@ -1,0 +1,361 @@
+package exactum.app.bank;
+
+import exactum.app.audit.Audit;
+import exactum.app.customers.FindCustomers;
+import exactum.app.database.Ids;
+import exactum.app.ledger.FindBooks;
+import exactum.app.ledger.Ledger;
+import exactum.app.settlement.Channel;
+import exactum.app.settlement.FindPayments;
+import exactum.app.settlement.GiveBack;
+import exactum.app.settlement.NewPayment;
+import exactum.app.settlement.Settle;
+import exactum.app.settlement.Unsettle;
+import exactum.app.setup.Account;
+import exactum.app.setup.FreeAccounts;
+import exactum.app.waiting.FindWaiting;
+import exactum.app.waiting.NewWaiting;
+import exactum.app.waiting.Wait;
+import exactum.core.bank.Explained;
+import exactum.core.bank.WaitingItem;
+import exactum.core.bank.WaitingKind;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.MatchId;
+import exactum.core.ids.WaitingId;
+import exactum.core.ledger.AccountCode;
+import exactum.core.ledger.AccountRole;
+import exactum.core.ledger.Accounts;
+import exactum.core.ledger.Entry;
+import exactum.core.money.Money;
+import exactum.core.money.Valued;
+import exactum.core.problem.Refusal;
+import exactum.core.settlement.Means;
+import exactum.core.settlement.Refund;
+import exactum.core.settlement.TakeBack;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/**
+ * The only way a line gets matched: joins parts of it to what they are, each with an entry of its own. What would count money
+ * twice is stopped. The line itself stays as the bank or the processor said it.
+ */
+@Component
+public class Match {
+    private final List<LineKeeper> keepers;
+    private final MatchStore matches;
+    private final FreeAccounts accounts;
+    private final FindWaiting findWaiting;
+    private final Wait wait;
+    private final Settle settle;
+    private final Unsettle unsettle;
+    private final GiveBack giveBack;
+    private final FindPayments payments;
+    private final FindCustomers customers;
+    private final FindBooks books;
+    private final Ledger ledger;
+    private final Audit audit;
+
+    Match(
+            List<LineKeeper> keepers,
+            MatchStore matches,
+            FreeAccounts accounts,
+            FindWaiting findWaiting,
+            Wait wait,
+            Settle settle,
+            Unsettle unsettle,
+            GiveBack giveBack,
+            FindPayments payments,
+            FindCustomers customers,
+            FindBooks books,
+            Ledger ledger,
+            Audit audit) {
+        this.keepers = keepers;
+        this.matches = matches;
+        this.accounts = accounts;
+        this.findWaiting = findWaiting;
+        this.wait = wait;
+        this.settle = settle;
+        this.unsettle = unsettle;
+        this.giveBack = giveBack;
+        this.payments = payments;
+        this.customers = customers;
+        this.books = books;
+        this.ledger = ledger;
+        this.audit = audit;
+    }
+
+    /**
+     * Matches parts of a line, all or none.
+     *
+     * @throws Refusal if they are more than is left of the line, or one of them is matched already
+     */
+    @Transactional
+    public List<MatchId> match(BusinessId business, LineRef ref, List<Part> parts) {
+        if (parts.isEmpty())
+            throw new Refusal("match.nothing", "Nothing was chosen that the line could be. Nothing was matched.");
+        LineKeeper keeper = keeper(ref);
+        MatchableLine line = keeper.lockAll(business, List.of(ref)).get(ref);
+        List<Valued> worths =
+                line.explained().worths(parts.stream().map(Part::amount).toList());
+        var by = new By(business, line, ledger.accounts(business));
+        var made = new ArrayList<MatchId>();
+        for (int i = 0; i < parts.size(); i++) made.add(by.one(parts.get(i), worths.get(i)));
+        keeper.keepAll(business, Map.of(ref, line.explained().by(worths)));
+        audit.record(business, "matched a line", line.words());
+        return made;
+    }
+
+    /**
+     * Matches many lines of one kind at once, each whole to one waiting item; as {@link #match} does of one, without saying so in
+     * the audit for each.
+     *
+     * @throws Refusal if one of the items is matched already
+     */
+    @Transactional
+    public void matchWhole(BusinessId business, Map<? extends LineRef, WaitingId> whole) {
+        if (whole.isEmpty()) return;
+        LineKeeper keeper = keeper(whole.keySet().iterator().next());
+        Map<LineRef, MatchableLine> lines = keeper.lockAll(business, whole.keySet());
+        Map<WaitingId, Money> parts = new LinkedHashMap<>();
+        whole.forEach(
+                (ref, item) -> parts.put(item, lines.get(ref).explained().left().amount()));
+        Map<WaitingId, Wait.Confirmed> confirmed = wait.confirmWhole(business, parts);
+        Map<WaitingId, FindWaiting.Named> named = findWaiting.byId(business, parts.keySet());
+        Accounts roles = ledger.accounts(business);
+        var matched = new ArrayList<FindMatches.Matched>(whole.size());
+        Map<LineRef, Explained> explained = new LinkedHashMap<>();
+        whole.forEach((ref, item) -> {
+            MatchableLine line = lines.get(ref);
+            Valued worth = line.explained().left();
+            matched.add(new By(business, line, roles)
+                    .waiting(new MatchId(Ids.next()), worth, named.get(item), confirmed.get(item)));
+            explained.put(ref, line.explained().by(List.of(worth)));
+        });
+        matches.insert(business, matched);
+        keeper.keepAll(business, explained);
+    }
+
+    private Account free(BusinessId business, AccountCode code) {
+        return accounts.forLines(business).stream()
+                .filter(a -> a.code().equals(code))
+                .findFirst()
+                .orElseThrow(() -> new Refusal(
+                        "match.account",
+                        "A line cannot be booked to account %s by hand. Nothing was matched.".formatted(code)));
+    }
+
+    LineKeeper keeper(LineRef ref) {
+        return keepers.stream().filter(k -> k.keeps(ref)).findFirst().orElseThrow();
+    }
+
+    /** One line being matched. */
+    private final class By {
+        private final BusinessId business;
+        private final MatchableLine line;
+        private final Accounts roles;
+
+        private By(BusinessId business, MatchableLine line, Accounts roles) {
+            this.business = business;
+            this.line = line;
+            this.roles = roles;
+        }
+
+        private MatchId one(Part part, Valued worth) {
+            var id = new MatchId(Ids.next());
+            FindMatches.Matched matched = switch (part) {
+                case Part.Waiting waiting -> waiting(id, waiting, worth);
+                case Part.Payment payment -> payment(id, payment, worth);
+                case Part.Return back -> back(id, back, worth);
+                case Part.Refund refund -> refund(id, refund, worth);
+                case Part.ToAccount to -> toAccount(id, to, worth);
+                case Part.OwnTransfer own -> ownTransfer(id, worth);
+            };
+            matches.insert(business, List.of(matched));
+            return id;
+        }
+
+        private FindMatches.Matched waiting(MatchId id, Part.Waiting part, Valued worth) {
+            FindWaiting.Named named = findWaiting
+                    .find(business, part.item())
+                    .orElseThrow(() -> new Refusal(
+                            "match.gone", "What the line was to be is not there any more. Nothing was matched."));
+            return waiting(id, worth, named, wait.confirm(business, part.item(), part.amount()));
+        }
+
+        private FindMatches.Matched waiting(
+                MatchId id, Valued worth, FindWaiting.Named named, Wait.Confirmed confirmed) {
+            WaitingItem item = confirmed.item();
+            LocalDate on = item.since().isAfter(line.day()) ? item.since() : line.day();
+            String words = item.kind().words() + ", " + named.words();
+            Optional<Entry> entry = ledger.bookings(business)
+                    .lineMatched(id, memo(words), on, line.standsOn(), worth, item.account(), confirmed.part());
+            entry.ifPresent(e -> ledger.book(business, e));
+            return matched(
+                    id,
+                    MatchKind.WAITING,
+                    worth,
+                    new FindMatches.Target(item.id(), confirmed.part(), named.means(), null, null, null),
+                    words,
+                    entry,
+                    on);
+        }
+
+        private FindMatches.Matched payment(MatchId id, Part.Payment part, Valued worth) {
+            requireIn(part.amount());
+            var origin = new NewPayment.Origin(
+                    Channel.TRANSFER,
+                    line.words(),
+                    line.standsOn(),
+                    part.amount().withMinor(0),
+                    NewPayment.Said.NOTHING,
+                    null);
+            Means means = settle.receive(
+                            business,
+                            new NewPayment(part.customer(), line.day(), part.amount(), origin, null, part.policy()))
+                    .orElseThrow();
+            String settles = payments.settledBy(business, means.id()).stream()
+                    .map(FindPayments.Settlement::number)
+                    .distinct()
+                    .collect(Collectors.joining(", "));
+            String words =
+                    "payment of " + customers.get(business, part.customer()).name()
+                            + (settles.isEmpty() ? ", on account" : " for " + settles);
+            return matched(
+                    id,
+                    MatchKind.PAYMENT,
+                    worth,
+                    new FindMatches.Target(null, null, means.id(), null, null, null),
+                    words,
+                    Optional.empty(),
+                    line.day());
+        }
+
+        private FindMatches.Matched back(MatchId id, Part.Return part, Valued worth) {
+            requireOut(part.amount());
+            FindPayments.Payment payment = payments.find(business, part.means()).orElseThrow();
+            TakeBack back = unsettle.takeBack(
+                    business,
+                    new Unsettle.Gone(
+                            part.means(),
+                            part.amount().negated(),
+                            line.day(),
+                            TakeBack.Cause.RETURNED,
+                            line.words(),
+                            line.standsOn(),
+                            List.of()));
+            return matched(
+                    id,
+                    MatchKind.RETURN,
+                    worth,
+                    new FindMatches.Target(null, null, part.means(), back.id(), null, null),
+                    "payment of " + payment.customerName() + " came back",
+                    Optional.empty(),
+                    line.day());
+        }
+
+        private FindMatches.Matched refund(MatchId id, Part.Refund part, Valued worth) {
+            requireOut(part.amount());
+            FindPayments.Payment payment = payments.find(business, part.drawnOn())
+                    .orElseThrow(() -> new Refusal(
+                            "match.refund",
+                            "Only money that a customer paid can be given back by a bank line. Nothing was matched."));
+            Refund refund = giveBack.refund(
+                    business, part.drawnOn(), part.drawnOn(), part.amount().negated(), line.day(), line.standsOn());
+            return matched(
+                    id,
+                    MatchKind.REFUND,
+                    worth,
+                    new FindMatches.Target(null, null, part.drawnOn(), null, refund.id(), null),
+                    "refund to " + payment.customerName(),
+                    Optional.empty(),
+                    line.day());
+        }
+
+        private FindMatches.Matched toAccount(MatchId id, Part.ToAccount part, Valued worth) {
+            Account account = free(business, part.account());
+            var entry = ledger.bookings(business)
+                    .lineMatched(id, memo(account.name()), line.day(), line.standsOn(), worth, part.account(), worth);
+            entry.ifPresent(e -> ledger.book(business, e));
+            return matched(
+                    id,
+                    MatchKind.ACCOUNT,
+                    worth,
+                    new FindMatches.Target(null, null, null, null, null, part.account()),
+                    account.label(),
+                    entry,
+                    line.day());
+        }
+
+        private FindMatches.Matched ownTransfer(MatchId id, Valued worth) {
+            AccountCode onItsWay = roles.of(AccountRole.OWN_TRANSFERS);
+            String words = "own transfer";
+            var entry = ledger.bookings(business)
+                    .lineMatched(id, memo(words), line.day(), line.standsOn(), worth, onItsWay, worth);
+            entry.ifPresent(e -> ledger.book(business, e));
+            wait.begin(
+                    business,
+                    new NewWaiting(
+                            WaitingKind.OWN_TRANSFER,
+                            onItsWay,
+                            line.day(),
+                            worth.negated(),
+                            List.of(),
+                            line.words(),
+                            null,
+                            null,
+                            id.value()));
+            return matched(
+                    id,
+                    MatchKind.OWN_TRANSFER,
+                    worth,
+                    new FindMatches.Target(null, null, null, null, null, onItsWay),
+                    words,
+                    entry,
+                    line.day());
+        }
+
+        private FindMatches.Matched matched(
+                MatchId id,
+                MatchKind kind,
+                Valued worth,
+                FindMatches.Target target,
+                String words,
+                Optional<Entry> entry,
+                LocalDate on) {
+            return new FindMatches.Matched(
+                    id,
+                    line.ref(),
+                    kind,
+                    worth,
+                    target,
+                    words,
+                    entry.map(Entry::id).orElse(null),
+                    books.periods(business).countsOn(on),
+                    Audit.who(),
+                    null);
+        }
+
+        private String memo(String words) {
+            return "Matched: " + words;
+        }
+
+        private void requireIn(Money amount) {
+            if (amount.isPositive()) return;
+            throw new Refusal(
+                    "match.not-in", "Money went out with this line, so it is no payment. Nothing was matched.");
+        }
+
+        private void requireOut(Money amount) {
+            if (amount.isNegative()) return;
+            throw new Refusal(
+                    "match.not-out", "Money came in with this line, so nothing went back. Nothing was matched.");
+        }
+    }
+}

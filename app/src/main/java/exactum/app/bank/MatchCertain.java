@@ -1,0 +1,75 @@
+package exactum.app.bank;
+
+import exactum.app.ledger.Ledger;
+import exactum.core.ids.BankLineId;
+import exactum.core.ids.BusinessId;
+import exactum.core.ledger.Accounts;
+import exactum.core.money.Money;
+import exactum.core.problem.Refusal;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+
+/** Matches many lines in one press, each by itself, so that one that is refused stops none. */
+@Component
+public class MatchCertain {
+    private final FindBankLines lines;
+    private final PartText partText;
+    private final ProposeMatches propose;
+    private final Match match;
+    private final Ledger ledger;
+
+    MatchCertain(FindBankLines lines, PartText partText, ProposeMatches propose, Match match, Ledger ledger) {
+        this.lines = lines;
+        this.partText = partText;
+        this.propose = propose;
+        this.match = match;
+        this.ledger = ledger;
+    }
+
+    /**
+     * Matches lines as they were shown and answers how many.
+     *
+     * @param shown each a line's id and its parts, as {@code id|claim:…=11900|customer:…=800}
+     */
+    public int match(BusinessId business, List<String> shown) {
+        return (int) shown.stream().filter(one -> matched(business, one)).count();
+    }
+
+    /** Matches every line that is certain now and answers how many. */
+    public int matchAll(BusinessId business) {
+        Accounts accounts = ledger.accounts(business);
+        return match(
+                business,
+                propose.unmatched(business, Integer.MAX_VALUE).stream()
+                        .filter(Proposed::isCertain)
+                        .map(p -> p.line().id() + "|"
+                                + p.best().parts().stream()
+                                        .map(part -> PartText.whole(part, accounts))
+                                        .collect(Collectors.joining("|")))
+                        .toList());
+    }
+
+    private boolean matched(BusinessId business, String shown) {
+        String[] pieces = shown.split("\\|");
+        Optional<BankLine> line = lines.find(business, BankLineId.valueOf(pieces[0]));
+        if (line.isEmpty()) return false;
+        Money like = line.get().amount();
+        try {
+            match.match(
+                    business,
+                    new LineRef.OfBank(line.get().id()),
+                    partText.parts(
+                            business,
+                            Arrays.stream(pieces)
+                                    .skip(1)
+                                    .map(p -> partText.read(p, like))
+                                    .toList()));
+            return true;
+        } catch (Refusal takenMeanwhile) {
+            return false;
+        }
+    }
+}

@@ -1,0 +1,193 @@
+package exactum.app.bank;
+
+import exactum.app.ledger.FindBooks;
+import exactum.app.ledger.Ledger;
+import exactum.app.setup.FindSetup;
+import exactum.app.trail.Trails;
+import exactum.app.web.NotHere;
+import exactum.app.web.OwnAddress;
+import exactum.core.ids.BankLineId;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.EntryId;
+import exactum.core.ids.MatchId;
+import exactum.core.ledger.Accounts;
+import exactum.core.ledger.Event;
+import exactum.core.matching.Proposal;
+import exactum.core.money.Money;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+
+/** Unmatched bank lines with what each may be, and one line as an addition that must come out. */
+@Controller
+class MatchPages {
+    private static final int SHOWN = 200;
+    private final FindBankLines lines;
+    private final FindMatches matches;
+    private final ProposeMatches propose;
+    private final LineTargets targets;
+    private final PartText partText;
+    private final Match match;
+    private final MatchCertain matchCertain;
+    private final UndoMatch undo;
+    private final FindSetup setup;
+    private final FindBooks books;
+    private final Ledger ledger;
+    private final Trails trails;
+
+    MatchPages(
+            FindBankLines lines,
+            FindMatches matches,
+            ProposeMatches propose,
+            LineTargets targets,
+            PartText partText,
+            Match match,
+            MatchCertain matchCertain,
+            UndoMatch undo,
+            FindSetup setup,
+            FindBooks books,
+            Ledger ledger,
+            Trails trails) {
+        this.lines = lines;
+        this.matches = matches;
+        this.propose = propose;
+        this.targets = targets;
+        this.partText = partText;
+        this.match = match;
+        this.matchCertain = matchCertain;
+        this.undo = undo;
+        this.setup = setup;
+        this.books = books;
+        this.ledger = ledger;
+        this.trails = trails;
+    }
+
+    /** A proposal as it is shown and named on forms. */
+    record Shown(Proposal proposal, List<String> parts) {
+        static Shown of(Proposal proposal, Accounts accounts) {
+            return new Shown(
+                    proposal,
+                    proposal.parts().stream()
+                            .map(p -> PartText.whole(p, accounts))
+                            .toList());
+        }
+    }
+
+    /** An unmatched line with its best proposal, or null. */
+    record Row(BankLine line, Shown best, boolean certain) {}
+
+    @GetMapping("/unmatched")
+    String unmatched(BusinessId business, Model model) {
+        Accounts accounts = ledger.accounts(business);
+        List<Row> rows = propose.unmatched(business, SHOWN).stream()
+                .map(p -> new Row(p.line(), p.best() == null ? null : Shown.of(p.best(), accounts), p.isCertain()))
+                .toList();
+        model.addAttribute("rows", rows);
+        model.addAttribute("count", lines.countUnmatched(business));
+        model.addAttribute("sums", lines.sumsUnmatched(business));
+        model.addAttribute("certain", rows.stream().filter(Row::certain).toList());
+        return "bank/unmatched";
+    }
+
+    /** Matches the certain ones that were shown, as they were shown. */
+    @PostMapping("/unmatched/match-certain")
+    String matchCertain(BusinessId business, @RequestParam List<String> shown) {
+        matchCertain.match(business, shown);
+        return "redirect:/unmatched";
+    }
+
+    @GetMapping("/bank-lines/{id}")
+    String one(BusinessId business, @PathVariable BankLineId id, Model model) {
+        BankLine line = line(business, id);
+        Accounts accounts = ledger.accounts(business);
+        List<FindMatches.Matched> all = matches.ofLine(business, new LineRef.OfBank(id));
+        model.addAttribute("line", line);
+        model.addAttribute("account", setup.bankAccount(business, line.account()));
+        model.addAttribute(
+                "matched", all.stream().filter(m -> m.undone() == null).toList());
+        model.addAttribute(
+                "undone", all.stream().filter(m -> m.undone() != null).toList());
+        model.addAttribute(
+                "proposals",
+                propose.propose(business, List.of(line)).getFirst().proposals().stream()
+                        .map(p -> Shown.of(p, accounts))
+                        .toList());
+        model.addAttribute("addition", new LineAddition(Map.of(), line.left()));
+        model.addAttribute("trail", trails.ofBankLine(business, id));
+        model.addAttribute("entries", books.of(business, entries(business, id, all)));
+        return "bank/line";
+    }
+
+    /** The entries of a line: as it was read, and of each match and what undid it. */
+    private List<EntryId> entries(BusinessId business, BankLineId id, List<FindMatches.Matched> all) {
+        var ids = new ArrayList<EntryId>();
+        books.find(business, Event.BANK_LINE_READ, id.value()).ifPresent(e -> ids.add(e.id()));
+        all.stream().map(FindMatches.Matched::entry).filter(Objects::nonNull).forEach(ids::add);
+        all.forEach(
+                m -> books.find(business, Event.MATCH_UNDONE, m.id().value()).ifPresent(e -> ids.add(e.id())));
+        return ids;
+    }
+
+    /** What a person looks for while making up the addition. */
+    @GetMapping("/bank-lines/{id}/found")
+    String found(
+            BusinessId business, @PathVariable BankLineId id, @RequestParam(defaultValue = "") String q, Model model) {
+        BankLine line = line(business, id);
+        model.addAttribute("line", line);
+        model.addAttribute("targets", targets.find(business, line, q));
+        model.addAttribute("q", q.strip());
+        return "bank/line :: found";
+    }
+
+    /** Each change of the addition comes here, and the addition comes back with its remainder. */
+    @PostMapping("/bank-lines/{id}/typed")
+    String typed(
+            BusinessId business, @PathVariable BankLineId id, @RequestParam Map<String, String> fields, Model model) {
+        BankLine line = line(business, id);
+        model.addAttribute("line", line);
+        model.addAttribute("addition", new LineAddition(fields, line.left()));
+        return "bank/line :: addition";
+    }
+
+    /** Matches what a person put together. */
+    @PostMapping("/bank-lines/{id}/match")
+    String match(BusinessId business, @PathVariable BankLineId id, @RequestParam Map<String, String> fields) {
+        Money left = line(business, id).left();
+        match.match(business, new LineRef.OfBank(id), partText.parts(business, new LineAddition(fields, left).named()));
+        return "redirect:/bank-lines/" + id;
+    }
+
+    /** Matches a proposal as it was shown. */
+    @PostMapping("/bank-lines/{id}/accept")
+    String accept(
+            BusinessId business,
+            @PathVariable BankLineId id,
+            @RequestParam List<String> shown,
+            @RequestParam(defaultValue = "") String back) {
+        Money like = line(business, id).amount();
+        match.match(
+                business,
+                new LineRef.OfBank(id),
+                partText.parts(
+                        business,
+                        shown.stream().map(s -> partText.read(s, like)).toList()));
+        return OwnAddress.redirect(back, "/bank-lines/" + id);
+    }
+
+    @PostMapping("/bank-lines/{id}/matches/{match}/undo")
+    String undo(BusinessId business, @PathVariable BankLineId id, @PathVariable MatchId match) {
+        undo.undo(business, new LineRef.OfBank(id), match);
+        return "redirect:/bank-lines/" + id;
+    }
+
+    private BankLine line(BusinessId business, BankLineId id) {
+        return lines.find(business, id).orElseThrow(NotHere::new);
+    }
+}

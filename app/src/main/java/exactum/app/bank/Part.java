@@ -1,0 +1,31 @@
+package exactum.app.bank;
+
+import exactum.core.ids.CustomerId;
+import exactum.core.ids.MeansId;
+import exactum.core.ids.WaitingId;
+import exactum.core.ledger.AccountCode;
+import exactum.core.money.Money;
+import exactum.core.settlement.Policy;
+
+/** What a part of a line is. Its amount is signed as the line. */
+public sealed interface Part {
+    Money amount();
+
+    /** Money that waited for it. */
+    record Waiting(WaitingId item, Money amount) implements Part {}
+
+    /** Money of a customer that nobody recorded yet; it settles what the policy says, the rest is on account. */
+    record Payment(CustomerId customer, Money amount, Policy policy) implements Part {}
+
+    /** A payment that went back. */
+    record Return(MeansId means, Money amount) implements Part {}
+
+    /** Credit on account that was given back. */
+    record Refund(MeansId drawnOn, Money amount) implements Part {}
+
+    /** Booked to an account: a charge, a fee, interest. */
+    record ToAccount(AccountCode account, Money amount) implements Part {}
+
+    /** On its way between two accounts of our own. */
+    record OwnTransfer(Money amount) implements Part {}
+}

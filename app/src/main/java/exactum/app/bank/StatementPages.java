@@ -1,0 +1,113 @@
+package exactum.app.bank;
+
+import exactum.app.installation.BusinessClock;
+import exactum.app.setup.BankAccount;
+import exactum.app.setup.FindSetup;
+import exactum.app.web.NotHere;
+import exactum.app.web.TypedForm;
+import exactum.core.bank.StatementChain;
+import exactum.core.bank.StatementLine;
+import exactum.core.ids.BankAccountId;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.StatementId;
+import exactum.core.money.Money;
+import java.io.IOException;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Map;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.multipart.MultipartFile;
+
+/** Statements: the list with its gaps, importing, typing a line, and one with its lines. */
+@Controller
+class StatementPages {
+    private static final int SHOWN = 300;
+    private final FindStatements statements;
+    private final FindBankLines lines;
+    private final ImportStatements imports;
+    private final FindSetup setup;
+    private final BusinessClock clock;
+
+    StatementPages(
+            FindStatements statements,
+            FindBankLines lines,
+            ImportStatements imports,
+            FindSetup setup,
+            BusinessClock clock) {
+        this.statements = statements;
+        this.lines = lines;
+        this.imports = imports;
+        this.setup = setup;
+        this.clock = clock;
+    }
+
+    /** A place where a statement of an account is missing. */
+    record Gap(String account, StatementChain.Gap gap) {}
+
+    @GetMapping("/statements")
+    String list(BusinessId business, Model model) {
+        List<BankAccount> accounts = setup.bankAccounts(business);
+        model.addAttribute("statements", statements.list(business, SHOWN));
+        model.addAttribute("accounts", accounts);
+        model.addAttribute("today", clock.today(business));
+        model.addAttribute(
+                "gaps",
+                accounts.stream()
+                        .flatMap(a ->
+                                statements.chain(business, a).gaps().stream().map(g -> new Gap(a.name(), g)))
+                        .toList());
+        return "bank/statements";
+    }
+
+    @PostMapping("/statements/file")
+    String file(BusinessId business, @RequestParam MultipartFile file) throws IOException {
+        return "redirect:/statements/" + imports.fromFile(business, file.getOriginalFilename(), file.getInputStream());
+    }
+
+    @PostMapping("/statements/fetch")
+    String fetch(BusinessId business) {
+        setup.bankAccounts(business).forEach(a -> imports.fetch(business, a));
+        return "redirect:/statements";
+    }
+
+    @PostMapping("/statements/typed")
+    String type(BusinessId business, @RequestParam Map<String, String> fields) {
+        var f = new TypedForm(fields);
+        BankAccount account = setup.bankAccount(business, BankAccountId.valueOf(f.required("account", "account")));
+        LocalDate day = f.date("on", "date", clock.today(business));
+        Money amount = f.money("amount", "amount", account.opening().currency());
+        StatementId made = imports.type(
+                business,
+                account,
+                new StatementLine(
+                        day, day, amount, "", "", f.text("counterparty"), f.required("words", "text"), "", ""));
+        return "redirect:/statements/" + made;
+    }
+
+    @GetMapping("/statements/{id}")
+    String one(
+            BusinessId business,
+            @PathVariable StatementId id,
+            @RequestParam(defaultValue = "1") int from,
+            Model model) {
+        BankStatement statement = statements.find(business, id).orElseThrow(NotHere::new);
+        BankAccount account = setup.bankAccount(business, statement.account());
+        model.addAttribute("statement", statement);
+        model.addAttribute("account", account);
+        model.addAttribute("lines", lines.ofStatement(business, id, from, SHOWN));
+        model.addAttribute("before", from > 1 ? Math.max(1, from - SHOWN) : 0);
+        model.addAttribute("next", statement.lines() >= from + SHOWN ? from + SHOWN : 0);
+        model.addAttribute(
+                "gaps",
+                statements.chain(business, account).gaps().stream()
+                        .filter(g -> g.before().equals(statement.from())
+                                && g.starts().equals(statement.opening()))
+                        .toList());
+        return "bank/statement";
+    }
+}

@@ -1,0 +1,133 @@
+package exactum.app.bank;
+
+import static exactumdb.Tables.BANK_STATEMENT;
+
+import exactum.app.database.Ids;
+import exactum.app.setup.BankAccount;
+import exactum.core.bank.Statement;
+import exactum.core.bank.StatementChain;
+import exactum.core.ids.BankAccountId;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.StatementId;
+import exactum.core.money.Money;
+import exactumdb.tables.records.BankStatementRecord;
+import java.util.List;
+import java.util.Optional;
+import org.jooq.Condition;
+import org.jooq.DSLContext;
+import org.jooq.Field;
+import org.jooq.impl.DSL;
+import org.springframework.stereotype.Component;
+
+/** Statements in the database. */
+@Component
+class StatementStore implements FindStatements {
+    private static final Field<Integer> LINES = DSL.field(
+            "(select count(*) from bank_line l where l.business_id = bank_statement.business_id and l.statement_id = bank_statement.id)",
+            Integer.class);
+    private static final Field<Integer> UNMATCHED = DSL.field(
+            "(select count(*) from bank_line l where l.business_id = bank_statement.business_id and l.statement_id = bank_statement.id and l.left_minor <> 0)",
+            Integer.class);
+    private final DSLContext db;
+
+    StatementStore(DSLContext db) {
+        this.db = db;
+    }
+
+    /** Nobody else imports a statement of the account until the transaction ends. */
+    void lock(BusinessId business, BankAccountId account) {
+        db.execute(
+                "select pg_advisory_xact_lock(hashtextextended({0}, 0))",
+                DSL.val("statements " + business + " " + account));
+    }
+
+    boolean hasFile(BusinessId business, byte[] sha256) {
+        return db.fetchExists(
+                BANK_STATEMENT, BANK_STATEMENT.BUSINESS_ID.eq(business).and(BANK_STATEMENT.FILE_SHA256.eq(sha256)));
+    }
+
+    boolean hasReference(BusinessId business, BankAccountId account, String reference) {
+        return db.fetchExists(BANK_STATEMENT, of(business, account).and(BANK_STATEMENT.STATEMENT_REF.eq(reference)));
+    }
+
+    /** Whether any of the account was imported from a file, so that its lines come by themselves. */
+    boolean hasImported(BusinessId business, BankAccountId account) {
+        return db.fetchExists(BANK_STATEMENT, of(business, account).and(BANK_STATEMENT.FILE_NAME.ne("")));
+    }
+
+    StatementId insert(BusinessId business, BankAccountId account, Statement s, String fileName, byte[] sha256) {
+        var id = new StatementId(Ids.next());
+        db.insertInto(BANK_STATEMENT)
+                .set(BANK_STATEMENT.BUSINESS_ID, business)
+                .set(BANK_STATEMENT.ID, id)
+                .set(BANK_STATEMENT.BANK_ACCOUNT_ID, account)
+                .set(BANK_STATEMENT.STATEMENT_REF, s.reference())
+                .set(BANK_STATEMENT.SEQUENCE_NO, s.sequence())
+                .set(BANK_STATEMENT.FROM_DATE, s.from())
+                .set(BANK_STATEMENT.UNTIL_DATE, s.until())
+                .set(BANK_STATEMENT.OPENING_MINOR, s.opening().minor())
+                .set(BANK_STATEMENT.CLOSING_MINOR, s.closing().minor())
+                .set(BANK_STATEMENT.CURRENCY, s.opening().currency().getCurrencyCode())
+                .set(BANK_STATEMENT.FILE_NAME, fileName)
+                .set(BANK_STATEMENT.FILE_SHA256, sha256)
+                .execute();
+        return id;
+    }
+
+    @Override
+    public List<BankStatement> list(BusinessId business, int most) {
+        return list(BANK_STATEMENT.BUSINESS_ID.eq(business), most);
+    }
+
+    @Override
+    public Optional<BankStatement> find(BusinessId business, StatementId id) {
+        return list(BANK_STATEMENT.BUSINESS_ID.eq(business).and(BANK_STATEMENT.ID.eq(id)), 1).stream()
+                .findFirst();
+    }
+
+    @Override
+    public Optional<BankStatement> last(BusinessId business, BankAccountId account) {
+        return list(of(business, account), 1).stream().findFirst();
+    }
+
+    @Override
+    public StatementChain chain(BusinessId business, BankAccount account) {
+        List<StatementChain.Link> links = db.selectFrom(BANK_STATEMENT)
+                .where(of(business, account.id()))
+                .fetch(s -> statement(s, 0, 0).link());
+        return new StatementChain(account.opening(), links);
+    }
+
+    private static Condition of(BusinessId business, BankAccountId account) {
+        return BANK_STATEMENT.BUSINESS_ID.eq(business).and(BANK_STATEMENT.BANK_ACCOUNT_ID.eq(account));
+    }
+
+    private List<BankStatement> list(Condition condition, int most) {
+        return db.select(BANK_STATEMENT.fields())
+                .select(LINES, UNMATCHED)
+                .from(BANK_STATEMENT)
+                .where(condition)
+                .orderBy(
+                        BANK_STATEMENT.UNTIL_DATE.desc(),
+                        BANK_STATEMENT.SEQUENCE_NO.desc().nullsLast(),
+                        BANK_STATEMENT.ID.desc())
+                .limit(most)
+                .fetch(r -> statement(r.into(BANK_STATEMENT), r.get(LINES), r.get(UNMATCHED)));
+    }
+
+    private static BankStatement statement(BankStatementRecord s, int lines, int unmatched) {
+        String c = s.getCurrency();
+        return new BankStatement(
+                s.getId(),
+                s.getBankAccountId(),
+                s.getStatementRef(),
+                s.getSequenceNo(),
+                s.getFromDate(),
+                s.getUntilDate(),
+                Money.ofMinor(c, s.getOpeningMinor()),
+                Money.ofMinor(c, s.getClosingMinor()),
+                s.getFileName(),
+                lines,
+                unmatched);
+    }
+}

@@ -1,0 +1,78 @@
+package exactum.app.business;
+
+import jakarta.servlet.FilterChain;
+import jakarta.servlet.ServletException;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletRequestWrapper;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.util.Optional;
+import org.springframework.core.Ordered;
+import org.springframework.core.annotation.Order;
+import org.springframework.stereotype.Component;
+import org.springframework.web.filter.OncePerRequestFilter;
+
+/**
+ * The first part of an address says which business is meant: {@code /larkwater/invoices}. It is bound to the request here,
+ * before anybody asks who is signed in, and from then on it is the context path: every link and redirect of a page stays
+ * within its business without knowing it.
+ */
+@Component
+@Order(Ordered.HIGHEST_PRECEDENCE + 60)
+public class BusinessAddress extends OncePerRequestFilter {
+    private static final String BOUND = BusinessAddress.class.getName();
+    private final FindBusinesses businesses;
+
+    BusinessAddress(FindBusinesses businesses) {
+        this.businesses = businesses;
+    }
+
+    /** The business that the address of the request names. */
+    public static Optional<Business> of(HttpServletRequest request) {
+        return Optional.ofNullable((Business) request.getAttribute(BOUND));
+    }
+
+    /** The part of the address behind the business, with a slash in front. */
+    public static String within(HttpServletRequest request) {
+        return request.getRequestURI().substring(request.getContextPath().length());
+    }
+
+    @Override
+    protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
+            throws ServletException, IOException {
+        String uri = request.getRequestURI();
+        int end = uri.indexOf('/', 1);
+        String first = end < 0 ? uri.substring(Math.min(1, uri.length())) : uri.substring(1, end);
+        Optional<Business> business = first.matches("[a-z][a-z0-9-]{0,39}") && !Reserved.WORDS.contains(first)
+                ? businesses.findByCode(first)
+                : Optional.empty();
+        if (business.isEmpty()) {
+            chain.doFilter(request, response);
+        } else if (end < 0 || end == uri.length() - 1) {
+            response.sendRedirect("/" + first + "/day");
+        } else {
+            request.setAttribute(BOUND, business.get());
+            chain.doFilter(new Within(request, "/" + first), response);
+        }
+    }
+
+    /** The request as it is seen from within the business. */
+    private static final class Within extends HttpServletRequestWrapper {
+        private final String prefix;
+
+        private Within(HttpServletRequest request, String prefix) {
+            super(request);
+            this.prefix = prefix;
+        }
+
+        @Override
+        public String getContextPath() {
+            return prefix;
+        }
+
+        @Override
+        public String getServletPath() {
+            return super.getServletPath().substring(prefix.length());
+        }
+    }
+}

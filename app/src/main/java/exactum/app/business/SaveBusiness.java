@@ -1,0 +1,57 @@
+package exactum.app.business;
+
+import exactum.core.ids.BusinessId;
+import exactum.core.problem.Refusal;
+import org.springframework.dao.DataIntegrityViolationException;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Adds a business with the person who makes it as its administrator, or changes one. */
+@Component
+public class SaveBusiness {
+    private final BusinessStore businesses;
+
+    SaveBusiness(BusinessStore businesses) {
+        this.businesses = businesses;
+    }
+
+    /** Adds it under a code that no other has. */
+    @Transactional
+    public BusinessId add(Business business, String login) {
+        BusinessId id = businesses
+                .insert(business)
+                .orElseThrow(() -> new Refusal(
+                        "business.code",
+                        "There is a business with the address “%s” already. Nothing was saved. Choose another address."
+                                .formatted(business.code())));
+        businesses.join(id, login, Role.ADMINISTRATOR);
+        return id;
+    }
+
+    /** Changes what is said of it; its currency stays once anything is booked. */
+    @Transactional
+    public void change(Business business) {
+        Business before = businesses.get(business.id());
+        try {
+            businesses.update(business);
+        } catch (DataIntegrityViolationException booked) {
+            throw new Refusal(
+                    "business.currency",
+                    "The books are kept in %s already, so the currency stays. Nothing was saved."
+                            .formatted(before.currency()));
+        }
+    }
+
+    /** Lets a person work for the business; who does already stays as they are. */
+    @Transactional
+    public void join(BusinessId business, String login, Role role) {
+        businesses.join(business, login, role);
+    }
+
+    /** Within a transaction: nobody else sets up this business until it ends. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void oneAtATime(BusinessId business) {
+        businesses.lock(business);
+    }
+}

@@ -1,0 +1,23 @@
+package exactum.app.cards;
+
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.CollectionId;
+import exactum.core.ids.DocumentId;
+import java.util.List;
+import java.util.Optional;
+
+/** Collections by card. */
+public interface FindCollections {
+    /** A collection as lists show it. */
+    record Listed(Collection collection, String number, String customer) {}
+
+    Optional<Collection> find(BusinessId business, CollectionId id);
+
+    /** The one of a document of which money may still come. */
+    Optional<Collection> findLive(BusinessId business, DocumentId document);
+
+    /** All of a document, the oldest first. */
+    List<Collection> ofDocument(BusinessId business, DocumentId document);
+
+    List<Listed> latest(BusinessId business, int most);
+}

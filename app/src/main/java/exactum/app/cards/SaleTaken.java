@@ -1,0 +1,7 @@
+package exactum.app.cards;
+
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.ProcessorId;
+
+/** A sale was taken into the books and waits for its payout, in the transaction that is open. */
+public record SaleTaken(BusinessId business, ProcessorId processor, String reference) {}

@@ -1,0 +1,45 @@
+package exactum.app.customers;
+
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.CustomerId;
+import exactum.core.money.Money;
+import java.time.LocalDate;
+import java.util.Collection;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/** The customers of a business. */
+public interface FindCustomers {
+
+    /**
+     * A customer as the list shows it.
+     *
+     * @param documents how many invoices were issued
+     * @param open what is open in the customer's currency
+     * @param overdue what of it is past its due day
+     * @param credit what of their money settles nothing yet
+     */
+    record Listed(Customer customer, int documents, Money open, Money overdue, Money credit) {}
+
+    Optional<Customer> find(BusinessId business, CustomerId id);
+
+    /** The customer; a {@link org.jooq.exception.NoDataFoundException} if there is none. */
+    Customer get(BusinessId business, CustomerId id);
+
+    Optional<Customer> findByCode(BusinessId business, String code);
+
+    Map<CustomerId, Customer> byId(BusinessId business, Collection<CustomerId> ids);
+
+    /** Those whose code, name, e-mail, address or tax number holds each of the words, accents and case aside. */
+    List<Customer> search(BusinessId business, String words, int most);
+
+    /** The list with what each owes, overdue as of the day. */
+    List<Listed> list(BusinessId business, String words, LocalDate today, int most);
+
+    /** How many the words find, and what they owe by currency: over all of them, not over what is shown. */
+    Totals totals(BusinessId business, String words, LocalDate today);
+
+    /** Counts and sums over all that the words find. */
+    record Totals(int customers, List<Money> open, List<Money> overdue) {}
+}

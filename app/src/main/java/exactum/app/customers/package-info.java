@@ -1,0 +1,2 @@
+/** Whom a business bills. */
+package exactum.app.customers;

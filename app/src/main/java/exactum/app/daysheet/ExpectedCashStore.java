@@ -1,0 +1,53 @@
+package exactum.app.daysheet;
+
+import exactum.core.ids.BusinessId;
+import exactum.core.money.Money;
+import java.time.LocalDate;
+import java.util.List;
+import org.jooq.DSLContext;
+import org.jooq.impl.DSL;
+import org.springframework.stereotype.Component;
+
+/** What landed at the bank by day, and what is expected to. */
+@Component
+class ExpectedCashStore {
+    private static final String LANDED = """
+            select l.booked_on as day, l.currency, case when exists (select 1 from match m join waiting w on w.business_id = m.business_id and w.id = m.waiting_id and w.kind = 'payout'
+                   where m.business_id = l.business_id and m.bank_line_id = l.id and m.undone_at is null) then 'payout' else 'other' end as kind,
+                   sum(l.amount_minor)::bigint as minor, '/statements/' || min(l.statement_id::text) as href
+              from bank_line l where l.business_id = {0} and l.amount_minor > 0 and l.booked_on between {1} and {2} group by 1, 2, 3 order by 1, 3 desc
+            """;
+    private static final String EXPECTED = """
+            select day, currency, kind, sum(minor)::bigint as minor, min(href) as href from (
+                select p.arrives_on as day, w.currency, 'payout' as kind, w.left_minor as minor, '/payouts/' || p.id as href from waiting w join payout p on p.business_id = w.business_id and p.id = w.source_id
+                 where w.business_id = {0} and w.kind = 'payout' and w.left_minor > 0 and p.arrives_on >= {1}
+                union all
+                select due_date, currency, 'due', left_minor, '/invoices?due=' || due_date from claim where business_id = {0} and left_minor > 0 and due_date >= {1}) e
+             where day <= {2} group by 1, 2, 3 order by 1, 3 desc
+            """;
+    private final DSLContext db;
+
+    ExpectedCashStore(DSLContext db) {
+        this.db = db;
+    }
+
+    /** An amount of a day; {@code kind} is payout, other or due. */
+    record Sum(LocalDate day, String kind, Money amount, String href) {}
+
+    List<Sum> landed(BusinessId business, LocalDate from, LocalDate until) {
+        return sums(LANDED, business, from, until);
+    }
+
+    List<Sum> expected(BusinessId business, LocalDate from, LocalDate until) {
+        return sums(EXPECTED, business, from, until);
+    }
+
+    private List<Sum> sums(String sql, BusinessId business, LocalDate from, LocalDate until) {
+        return db.fetch(sql, DSL.inline(business.value()), DSL.val(from), DSL.val(until))
+                .map(r -> new Sum(
+                        r.get("day", LocalDate.class),
+                        r.get("kind", String.class),
+                        Money.ofMinor(r.get("currency", String.class), r.get("minor", Long.class)),
+                        r.get("href", String.class)));
+    }
+}

@@ -1,0 +1,60 @@
+package exactum.app.demo;
+
+import exactum.app.installation.Settings;
+import java.util.Locale;
+import java.util.Map;
+import org.springframework.stereotype.Component;
+import org.springframework.util.LinkedMultiValueMap;
+import org.springframework.web.client.RestClient;
+
+/** What made-up people do at the stand-ins: send money, enter cards. */
+@Component
+class Street {
+    static final String GOOD = "4111111111111111";
+    static final String GOOD_TOO = "5555555555554444";
+    static final String SHORT_OF_MONEY = "4012888888881881";
+    private final Settings settings;
+    private final RestClient http = RestClient.create();
+
+    Street(Settings settings) {
+        this.settings = settings;
+    }
+
+    /** Somebody sends money to the bank and writes what they like. */
+    void transfer(String currency, String from, String amount, String text) {
+        post(
+                settings.standinsAddress() + "/bank/transfer",
+                Map.of("account", currency, "from", from, "amount", amount, "text", text.toUpperCase(Locale.ROOT)));
+    }
+
+    /** As {@link #transfer}, with a structured reference and no text. */
+    void transferByReference(String currency, String from, String amount, String reference) {
+        post(
+                settings.standinsAddress() + "/bank/transfer",
+                Map.of("account", currency, "from", from, "amount", amount, "structured", reference));
+    }
+
+    /** The business pays somebody. */
+    void pay(String currency, String to, String amount, String text) {
+        post(
+                settings.standinsAddress() + "/bank/payment",
+                Map.of("account", currency, "to", to, "amount", amount, "text", text.toUpperCase(Locale.ROOT)));
+    }
+
+    void enterCard(String page, String card) {
+        post(page, Map.of("number", card));
+    }
+
+    /** The next payout of the currency carries a fee of its own. */
+    void oddFee(String currency, String amount, String name) {
+        post(
+                settings.standinsAddress() + "/processor/odd-fee",
+                Map.of("currency", currency, "fee", amount, "name", name));
+    }
+
+    private void post(String address, Map<String, String> fields) {
+        var form = new LinkedMultiValueMap<String, String>();
+        fields.forEach(form::add);
+        http.post().uri(address).body(form).retrieve().toBodilessEntity();
+    }
+}

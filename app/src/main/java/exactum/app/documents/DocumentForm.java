@@ -1,0 +1,71 @@
+package exactum.app.documents;
+
+import exactum.core.document.DocumentKind;
+import exactum.core.ids.CustomerId;
+import exactum.core.ids.DocumentId;
+import exactum.core.ids.TermsId;
+import java.time.LocalDate;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+
+/** What stands on the paper of a one-off invoice while it is typed. */
+public final class DocumentForm extends PaperForm {
+    public DocumentForm(Map<String, String> fields, Setting setting) {
+        super(fields, setting);
+    }
+
+    /** The fields that a stored draft starts with. */
+    public static Map<String, String> fields(Draft draft) {
+        var f = new LinkedHashMap<String, String>();
+        f.put("customer", draft.customer().toString());
+        f.put("date", text(draft.date()));
+        f.put("terms", draft.terms().toString());
+        f.put("mode", draft.content().mode().words());
+        f.put("reference", draft.content().wording().theirReference());
+        f.put("memo", draft.content().wording().memo());
+        f.put("revision", Integer.toString(draft.revision()));
+        if (draft.useCredit()) f.put("useCredit", "on");
+        TypedLines.put(f, draft.content().lines());
+        return f;
+    }
+
+    /** The date it is stated on; today where none is typed. */
+    public LocalDate date() {
+        return date("date", setting.today());
+    }
+
+    public boolean useCredit() {
+        return fields.containsKey("useCredit");
+    }
+
+    /**
+     * The draft, for saving or issuing.
+     *
+     * @throws exactum.core.problem.Refusal if anything is missing or wrong, naming all of it
+     */
+    public Draft toDraft(DocumentId id, TermsId chosenTerms, int revision) {
+        var lines = lines();
+        LocalDate date = date();
+        if (get("customer").isEmpty()) problem("customer", "Choose a customer.");
+        if (lines.stream().allMatch(l -> l.isText())) problem("text0", "It needs at least one line with a price.");
+        if (hasProblems()) throw refused("invoice.wrong");
+        return new Draft(
+                id,
+                DocumentKind.INVOICE,
+                CustomerId.valueOf(get("customer")),
+                date,
+                new Draft.Content(
+                        currency(),
+                        mode(),
+                        lines,
+                        List.of(),
+                        null,
+                        new Draft.Wording(get("reference"), get("memo")),
+                        null),
+                get("terms").isEmpty() ? chosenTerms : TermsId.valueOf(get("terms")),
+                Origin.BY_HAND,
+                useCredit(),
+                revision);
+    }
+}

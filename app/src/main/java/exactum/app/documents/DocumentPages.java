@@ -1,0 +1,179 @@
+package exactum.app.documents;
+
+import exactum.app.daysheet.Decisions;
+import exactum.app.installation.BusinessClock;
+import exactum.app.links.PaymentLink;
+import exactum.app.links.PaymentLinks;
+import exactum.app.messages.FindMessages;
+import exactum.app.settlement.FindClaims;
+import exactum.app.settlement.FindPayments;
+import exactum.app.settlement.UseCredit;
+import exactum.app.trail.Trails;
+import exactum.app.web.NotHere;
+import exactum.app.web.Texts;
+import exactum.app.web.TypedForm;
+import exactum.core.document.DocumentKind;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.PaymentLinkId;
+import exactum.core.money.Money;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+
+/** Invoices: the list, and one with its trail, what settled it and what can be done with it. */
+@Controller
+class DocumentPages {
+    private static final int SHOWN = 300;
+    private final FindDocuments documents;
+    private final FindClaims claims;
+    private final FindPayments payments;
+    private final FindMessages messages;
+    private final List<Attempts> attempts;
+    private final Decisions decisions;
+    private final Trails trails;
+    private final PaymentLinks links;
+    private final DocumentPdfs pdfs;
+    private final SendAgain sendAgain;
+    private final UseCredit useCredit;
+    private final VoidDocument voidDocument;
+    private final BusinessClock clock;
+
+    DocumentPages(
+            FindDocuments documents,
+            FindClaims claims,
+            FindPayments payments,
+            FindMessages messages,
+            List<Attempts> attempts,
+            Decisions decisions,
+            Trails trails,
+            PaymentLinks links,
+            DocumentPdfs pdfs,
+            SendAgain sendAgain,
+            UseCredit useCredit,
+            VoidDocument voidDocument,
+            BusinessClock clock) {
+        this.documents = documents;
+        this.claims = claims;
+        this.payments = payments;
+        this.messages = messages;
+        this.attempts = attempts;
+        this.decisions = decisions;
+        this.trails = trails;
+        this.links = links;
+        this.pdfs = pdfs;
+        this.sendAgain = sendAgain;
+        this.useCredit = useCredit;
+        this.voidDocument = voidDocument;
+        this.clock = clock;
+    }
+
+    @GetMapping("/invoices")
+    String list(
+            BusinessId business,
+            @RequestParam(defaultValue = "") String q,
+            @RequestParam Optional<Standing> standing,
+            @RequestParam Optional<LocalDate> due,
+            Model model) {
+        LocalDate today = clock.today(business);
+        var filter = new FindDocuments.Filter(q, standing.orElse(null), due.orElse(null));
+        model.addAttribute("filter", filter);
+        model.addAttribute("documents", documents.list(business, filter, today, SHOWN));
+        model.addAttribute("totals", documents.totals(business, filter, today));
+        model.addAttribute("counts", documents.counts(business, today));
+        return "documents/list";
+    }
+
+    @GetMapping("/invoices/{number}")
+    String one(BusinessId business, @PathVariable String number, Model model) {
+        Document document = document(business, number);
+        LocalDate today = clock.today(business);
+        List<FindClaims.Part> parts = claims.parts(business, document.id());
+        Money open = Money.sum(
+                document.gross().currency(),
+                parts.stream().map(FindClaims.Part::left).toList());
+        model.addAttribute("document", document);
+        model.addAttribute("standing", documents.standing(business, document.id(), today));
+        model.addAttribute("parts", parts);
+        model.addAttribute("open", open);
+        model.addAttribute("today", today);
+        model.addAttribute("trail", trails.ofDocument(business, document.id()));
+        model.addAttribute("figures", IssuedFigures.of(document));
+        model.addAttribute("settled", payments.settledOn(business, document.id()));
+        model.addAttribute("credit", open.isPositive() ? payments.creditOf(business, document.customer()) : List.of());
+        model.addAttribute("related", open.isPositive() ? decisions.about(business, document.id()) : List.of());
+        model.addAttribute("links", links.all(business, document.id()));
+        model.addAttribute("messages", messages.ofDocument(business, document.id()));
+        model.addAttribute(
+                "attempts",
+                attempts.stream()
+                        .flatMap(a -> a.ofDocument(business, document.id()).stream())
+                        .toList());
+        model.addAttribute(
+                "voidable",
+                document.kind() == DocumentKind.INVOICE
+                        && open.equals(document.gross())
+                        && !messages.wasSent(business, document.id()));
+        return "documents/one";
+    }
+
+    @GetMapping("/invoices/{number}/pdf")
+    ResponseEntity<byte[]> pdf(BusinessId business, @PathVariable String number) {
+        return ResponseEntity.ok()
+                .contentType(MediaType.APPLICATION_PDF)
+                .header(HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"" + number + ".pdf\"")
+                .body(pdfs.of(business, document(business, number)));
+    }
+
+    /** Makes or finds the invoice's open link and shows its address, to be copied or printed. */
+    @PostMapping("/invoices/{number}/link")
+    String link(BusinessId business, @PathVariable String number, Model model) {
+        PaymentLink link = links.ofDocument(business, document(business, number).id());
+        model.addAttribute("address", links.address(link));
+        model.addAttribute("validUntil", Texts.day(link.expiresOn()));
+        return "documents/one :: address";
+    }
+
+    @PostMapping("/invoices/{number}/links/{id}/withdraw")
+    String withdraw(BusinessId business, @PathVariable String number, @PathVariable PaymentLinkId id) {
+        links.withdraw(business, document(business, number).id(), id);
+        return "redirect:/invoices/" + number;
+    }
+
+    @PostMapping("/invoices/{number}/send-again")
+    String sendAgain(BusinessId business, @PathVariable String number) {
+        sendAgain.send(business, document(business, number));
+        return "redirect:/invoices/" + number;
+    }
+
+    /** Sets credit on account against the invoice: all there is, or as much as was typed. */
+    @PostMapping("/invoices/{number}/use-credit")
+    String useCredit(BusinessId business, @PathVariable String number, @RequestParam Map<String, String> fields) {
+        Document document = document(business, number);
+        var f = new TypedForm(fields);
+        Optional<Money> limit = f.text("amount").isEmpty()
+                ? Optional.empty()
+                : Optional.of(f.money("amount", "amount", document.gross().currency()));
+        useCredit.use(business, document.customer(), document.id(), number, limit);
+        return "redirect:/invoices/" + number;
+    }
+
+    @PostMapping("/invoices/{number}/void")
+    String voidIt(BusinessId business, @PathVariable String number) {
+        voidDocument.voidIt(business, document(business, number).id());
+        return "redirect:/invoices/" + number;
+    }
+
+    private Document document(BusinessId business, String number) {
+        return documents.findByNumber(business, number).orElseThrow(NotHere::new);
+    }
+}

@@ -1,0 +1,118 @@
+package exactum.app.documents;
+
+import com.openhtmltopdf.extend.FSCacheEx;
+import com.openhtmltopdf.extend.FSCacheValue;
+import com.openhtmltopdf.extend.impl.FSDefaultCacheStore;
+import com.openhtmltopdf.outputdevice.helper.BaseRendererBuilder.FontStyle;
+import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
+import com.openhtmltopdf.util.XRLog;
+import exactum.app.links.PaymentLinks;
+import exactum.app.settlement.FindClaims;
+import exactum.app.web.Texts;
+import exactum.core.document.PriceMode;
+import exactum.core.ids.BusinessId;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+import org.thymeleaf.ITemplateEngine;
+import org.thymeleaf.context.Context;
+
+/** The PDF of a document: rendered when it is first needed, its bytes kept and given out unchanged ever after. */
+@Component
+public class DocumentPdfs {
+    private static final List<String> FAMILIES = List.of("hanken-grotesk", "source-serif-4");
+    /** What is read of a font file is the same for every paper. */
+    private final FSCacheEx<String, FSCacheValue> fontMetrics = new FSDefaultCacheStore();
+
+    private final PdfStore store;
+    private final ITemplateEngine templates;
+    private final PaymentLinks links;
+    private final FindClaims claims;
+
+    static {
+        XRLog.setLoggingEnabled(false);
+    }
+
+    DocumentPdfs(PdfStore store, ITemplateEngine templates, PaymentLinks links, FindClaims claims) {
+        this.store = store;
+        this.templates = templates;
+        this.links = links;
+        this.claims = claims;
+    }
+
+    /** The bytes; the same each time. No transaction is open while they are made. */
+    public byte[] of(BusinessId business, Document document) {
+        Optional<byte[]> kept = store.find(business, document.id());
+        if (kept.isPresent()) return kept.get();
+        store.keep(business, document.id(), render(business, document));
+        return store.find(business, document.id()).orElseThrow();
+    }
+
+    private byte[] render(BusinessId business, Document document) {
+        String html = templates.process("pdf/invoice", new Context(Locale.ENGLISH, model(business, document)));
+        var out = new ByteArrayOutputStream();
+        var builder = new PdfRendererBuilder();
+        for (String family : FAMILIES) {
+            for (String part : List.of("latin", "latin-ext")) {
+                for (int weight : new int[] {400, 600}) {
+                    String file = "/pdf-fonts/%s-%s-%d.ttf".formatted(family, part, weight);
+                    builder.useFont(
+                            () -> font(file),
+                            part.equals("latin") ? family : family + "-ext",
+                            weight,
+                            FontStyle.NORMAL,
+                            true);
+                }
+            }
+        }
+        try {
+            builder.useCacheStore(PdfRendererBuilder.CacheStore.PDF_FONT_METRICS, fontMetrics)
+                    .withHtmlContent(html, null)
+                    .withProducer("Exactum")
+                    .toStream(out)
+                    .run();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        return out.toByteArray();
+    }
+
+    private Map<String, Object> model(BusinessId business, Document d) {
+        String address = links.address(links.ofDocument(business, d.id()));
+        var model = new HashMap<String, Object>();
+        model.put("document", d);
+        model.put("lines", PrintedLine.of(d));
+        model.put("period", d.period() == null ? "" : d.period().words());
+        model.put("date", Texts.day(d.date()));
+        model.put("parts", claims.parts(business, d.id()));
+        model.put("address", address);
+        model.put("qr", QrCode.dataAddress(address));
+        model.put("serif", d.seller().typeface().equals("book"));
+        model.put("footer", inCss(d.seller().name() + " · " + d.seller().taxNumber()));
+        model.put("included", d.amounts().mode() == PriceMode.TAX_INCLUDED);
+        model.put("toPay", d.gross().minus(d.amounts().prepaid()));
+        model.put("newLine", "\n");
+        return model;
+    }
+
+    /** A text between quotation marks in a style sheet: what could end it there is written as its code point. */
+    private static String inCss(String text) {
+        var safe = new StringBuilder();
+        text.codePoints().forEach(c -> {
+            boolean plain = Character.isLetterOrDigit(c) || " .,-·()/'’".indexOf(c) >= 0;
+            safe.append(plain ? Character.toString(c) : "\\%06x".formatted(c));
+        });
+        return safe.toString();
+    }
+
+    private static InputStream font(String file) {
+        return DocumentPdfs.class.getResourceAsStream(file);
+    }
+}

@@ -1,0 +1,94 @@
+package exactum.app.documents;
+
+import exactum.app.audit.Audit;
+import exactum.app.customers.FindCustomers;
+import exactum.app.installation.BusinessClock;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.DocumentId;
+import exactum.core.problem.Refusal;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Saves drafts, issues them, deletes them. */
+@Component
+public class Drafts {
+    private final DraftStore store;
+    private final PrepareDocuments prepare;
+    private final IssueDocuments issue;
+    private final FindCustomers customers;
+    private final BusinessClock clock;
+    private final Audit audit;
+
+    Drafts(
+            DraftStore store,
+            PrepareDocuments prepare,
+            IssueDocuments issue,
+            FindCustomers customers,
+            BusinessClock clock,
+            Audit audit) {
+        this.store = store;
+        this.prepare = prepare;
+        this.issue = issue;
+        this.customers = customers;
+        this.clock = clock;
+        this.audit = audit;
+    }
+
+    public Optional<Draft> find(BusinessId business, DocumentId id) {
+        return store.find(business, id);
+    }
+
+    /**
+     * Saves a new or changed draft, which has been prepared once, so that what is saved can be issued.
+     *
+     * @throws Refusal if it cannot be issued as it is, or if somebody changed it since it was shown
+     */
+    @Transactional
+    public void save(BusinessId business, Draft draft) {
+        Prepared prepared = prepare.desk(business).prepare(draft);
+        String customer = customers.get(business, draft.customer()).name();
+        boolean saved = draft.revision() == 0
+                ? store.insert(business, draft, prepared.totals(), customer)
+                : store.update(business, draft, prepared.totals(), customer);
+        if (!saved) {
+            throw new Refusal(
+                    "draft.changed",
+                    "Somebody changed or issued this draft meanwhile. Yours was not saved; it still stands here. Open it in another tab to compare.");
+        }
+        audit.record(business, "saved a draft", draft.kind().words() + " for " + customer);
+    }
+
+    /** What issuing it would do; changes nothing. */
+    @Transactional(readOnly = true)
+    public Prepared rehearse(BusinessId business, Draft draft) {
+        return prepare.desk(business).prepare(draft);
+    }
+
+    /** Issues it, and sends it if asked; one that was stored is taken out. */
+    @Transactional
+    public IssueDocuments.Issued issue(BusinessId business, Draft draft, boolean send) {
+        LocalDate today = clock.today(business);
+        Prepared prepared = prepare.desk(business).prepare(draft);
+        IssueDocuments.Issued issued = issue.issue(
+                        business, List.of(prepared), new IssueDocuments.How(null, send ? today : null, today))
+                .getFirst();
+        audit.record(business, "issued " + article(draft), issued.number());
+        return issued;
+    }
+
+    private static String article(Draft draft) {
+        String words = draft.kind().words();
+        return ("aeiou".indexOf(words.charAt(0)) >= 0 ? "an " : "a ") + words;
+    }
+
+    @Transactional
+    public void delete(BusinessId business, DocumentId id) {
+        Draft draft = store.find(business, id)
+                .orElseThrow(() -> new Refusal("draft.gone", "This draft is not there any more. Nothing was deleted."));
+        store.delete(business, id);
+        audit.record(business, "deleted a draft", draft.kind().words());
+    }
+}

@@ -1,0 +1,61 @@
+package exactum.app.documents;
+
+import exactum.app.daysheet.Decision;
+import exactum.app.daysheet.DecisionSource;
+import exactum.app.daysheet.Station;
+import exactum.app.web.Texts;
+import exactum.core.ids.BusinessId;
+import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
+import java.util.List;
+import java.util.Set;
+import org.springframework.stereotype.Component;
+
+/** Invoices that are overdue by their earliest open item; the step sends one again, once a day. */
+@Component
+class OverdueDecisions implements DecisionSource {
+    private final OverdueStore store;
+
+    OverdueDecisions(OverdueStore store) {
+        this.store = store;
+    }
+
+    @Override
+    public Station station() {
+        return Station.COLLECT;
+    }
+
+    @Override
+    public int count(BusinessId business, LocalDate today) {
+        return store.count(business, today);
+    }
+
+    @Override
+    public Found find(BusinessId business, LocalDate today, int most) {
+        List<Decision> shown = store.find(business, today, most).stream()
+                .map(o -> decision(o, today))
+                .toList();
+        return new Found(
+                shown, store.count(business, today), store.sums(business, today), "/invoices?standing=OVERDUE");
+    }
+
+    private static Decision decision(OverdueStore.Overdue o, LocalDate today) {
+        String late = Texts.count(ChronoUnit.DAYS.between(o.due(), today), "day", "days") + " overdue";
+        String again = o.reminded() == null ? "" : ", sent again " + Texts.shortDay(o.reminded());
+        boolean reachable = o.email() != null && !today.equals(o.reminded());
+        String invoice = "/invoices/" + o.number();
+        return Decision.of(
+                        "overdue/" + o.id(),
+                        Station.COLLECT,
+                        "overdue",
+                        "%s is %s%s".formatted(o.number(), late, again),
+                        o.customer(),
+                        o.due(),
+                        o.amount(),
+                        invoice,
+                        reachable
+                                ? new Decision.Step("Send again", invoice + "/send-again", true)
+                                : new Decision.Step("Open", invoice, false))
+                .about(Set.of(o.id()));
+    }
+}

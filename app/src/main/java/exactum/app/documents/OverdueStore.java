@@ -1,0 +1,71 @@
+package exactum.app.documents;
+
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.DocumentId;
+import exactum.core.money.Money;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.UUID;
+import org.jooq.DSLContext;
+import org.jooq.impl.DSL;
+import org.springframework.stereotype.Component;
+
+/** Invoices of which an open item is past its due day. */
+@Component
+class OverdueStore {
+    private static final String OVERDUE = """
+            select d.id, d.number, c.name, c.email, o.due, d.currency, o.minor,
+                   (select max(m.send_on) from message m join message_about a on a.business_id = m.business_id and a.message_id = m.id
+                     where m.business_id = d.business_id and a.document_id = d.id and m.kind = 'reminder') as reminded
+              from (select document_id, min(due_date) as due, sum(left_minor) as minor from claim where business_id = {0} and left_minor > 0 and due_date < {1} group by 1) o
+              join document d on d.business_id = {0} and d.id = o.document_id join customer c on c.business_id = d.business_id and c.id = d.customer_id
+             order by o.minor desc, d.id limit {2}
+            """;
+    private final DSLContext db;
+
+    OverdueStore(DSLContext db) {
+        this.db = db;
+    }
+
+    /**
+     * An overdue invoice.
+     *
+     * @param due when the earliest of what is overdue fell due
+     * @param amount what of it is overdue
+     * @param reminded when it was last sent again, or null
+     */
+    record Overdue(
+            DocumentId id,
+            String number,
+            String customer,
+            String email,
+            LocalDate due,
+            Money amount,
+            LocalDate reminded) {}
+
+    List<Overdue> find(BusinessId business, LocalDate today, int most) {
+        return db.fetch(OVERDUE, DSL.inline(business.value()), DSL.val(today), DSL.inline(most))
+                .map(r -> new Overdue(
+                        new DocumentId(r.get("id", UUID.class)),
+                        r.get("number", String.class),
+                        r.get("name", String.class),
+                        r.get("email", String.class),
+                        r.get("due", LocalDate.class),
+                        Money.ofMinor(r.get("currency", String.class), r.get("minor", Long.class)),
+                        r.get("reminded", LocalDate.class)));
+    }
+
+    int count(BusinessId business, LocalDate today) {
+        return db.fetchSingle(
+                        "select count(distinct document_id)::int from claim where business_id = {0} and left_minor > 0 and due_date < {1}",
+                        DSL.inline(business.value()), DSL.val(today))
+                .get(0, Integer.class);
+    }
+
+    List<Money> sums(BusinessId business, LocalDate today) {
+        return db.fetch(
+                        "select currency, sum(left_minor)::bigint as minor from claim where business_id = {0} and left_minor > 0 and due_date < {1} group by 1 order by 1",
+                        DSL.inline(business.value()), DSL.val(today))
+                .map(r -> Money.ofMinor(r.get("currency", String.class), r.get("minor", Long.class)));
+    }
+}

@@ -1,0 +1,80 @@
+package exactum.app.documents;
+
+import exactum.app.web.Texts;
+import exactum.core.document.Line;
+import exactum.core.document.TaxRates;
+import exactum.core.document.TaxedLine;
+import exactum.core.document.Totals;
+import exactum.core.money.Money;
+import exactum.core.problem.Refusal;
+import exactum.core.working.Working;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * The sums on a paper while it is typed, as far as they can be told, with their workings.
+ *
+ * @param amounts what each row comes to; empty for one that is not typed yet
+ */
+public record PaperFigures(List<String> amounts, List<TaxRow> taxes, String net, Money gross, Working grossWorking) {
+
+    /** One tax figure. */
+    public record TaxRow(String label, String amount, Working working) {}
+
+    /** The sums of what is typed, with the rates of the date; what cannot be told becomes a problem of its field. */
+    public static PaperFigures of(PaperForm form, TaxRates rates, LocalDate date) {
+        var amounts = new ArrayList<String>();
+        var lines = new ArrayList<TaxedLine>();
+        for (int i = 0; i < form.rows(); i++) {
+            TaxedLine line = taxed(form, i, rates, date);
+            if (line != null) lines.add(line);
+            amounts.add(
+                    line == null || line.line().isText()
+                            ? ""
+                            : line.line().amount().value().text());
+        }
+        try {
+            return of(form, amounts, lines);
+        } catch (ArithmeticException tooLarge) {
+            form.problem("text0", "It comes to more than can be counted.");
+            return of(form, amounts, List.of());
+        }
+    }
+
+    private static TaxedLine taxed(PaperForm form, int i, TaxRates rates, LocalDate date) {
+        Line line = form.line(i).orElse(null);
+        if (line == null || line.isText()) return line == null ? null : new TaxedLine(line, null);
+        try {
+            line.amount();
+            return new TaxedLine(line, rates.on(line.taxCode(), date));
+        } catch (Refusal noRate) {
+            form.problem("tax" + i, noRate.sentence());
+        } catch (ArithmeticException tooLarge) {
+            form.problem("price" + i, "The line comes to more than can be counted.");
+        }
+        return null;
+    }
+
+    private static PaperFigures of(PaperForm form, List<String> amounts, List<TaxedLine> lines) {
+        Totals totals = Totals.of(form.currency(), form.mode(), lines, List.of());
+        List<TaxRow> taxes = totals.taxGroups().stream()
+                .map(g -> new TaxRow(
+                        "%s on %s".formatted(g.rate().label(), g.base().text()),
+                        g.tax().text(),
+                        g.working()))
+                .toList();
+        return new PaperFigures(amounts, taxes, totals.net().text(), totals.gross(), totals.working());
+    }
+
+    /** One point on the strip of what the payer gets, and when. */
+    public record Stop(String when, String what, boolean money) {
+        public static Stop on(LocalDate day, String what) {
+            return new Stop(Texts.shortWeekday(day), what, false);
+        }
+
+        public static Stop money(LocalDate day, String what) {
+            return new Stop(Texts.shortWeekday(day), what, true);
+        }
+    }
+}

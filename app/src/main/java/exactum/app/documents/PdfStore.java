@@ -1,0 +1,48 @@
+package exactum.app.documents;
+
+import static exactumdb.Tables.DOCUMENT_PDF;
+
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.DocumentId;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.util.Optional;
+import org.jooq.DSLContext;
+import org.springframework.stereotype.Component;
+
+/** The bytes of PDFs that were made. */
+@Component
+class PdfStore {
+    private final DSLContext db;
+
+    PdfStore(DSLContext db) {
+        this.db = db;
+    }
+
+    Optional<byte[]> find(BusinessId business, DocumentId document) {
+        return db.select(DOCUMENT_PDF.CONTENT)
+                .from(DOCUMENT_PDF)
+                .where(DOCUMENT_PDF.BUSINESS_ID.eq(business))
+                .and(DOCUMENT_PDF.DOCUMENT_ID.eq(document))
+                .fetchOptional(DOCUMENT_PDF.CONTENT);
+    }
+
+    /** Keeps the first that was made. */
+    void keep(BusinessId business, DocumentId document, byte[] made) {
+        db.insertInto(DOCUMENT_PDF)
+                .set(DOCUMENT_PDF.BUSINESS_ID, business)
+                .set(DOCUMENT_PDF.DOCUMENT_ID, document)
+                .set(DOCUMENT_PDF.SHA256, sha256(made))
+                .set(DOCUMENT_PDF.CONTENT, made)
+                .onConflictDoNothing()
+                .execute();
+    }
+
+    private static byte[] sha256(byte[] content) {
+        try {
+            return MessageDigest.getInstance("SHA-256").digest(content);
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+}

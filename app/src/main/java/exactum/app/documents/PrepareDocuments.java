@@ -1,0 +1,244 @@
+package exactum.app.documents;
+
+import exactum.app.business.Business;
+import exactum.app.business.FindBusinesses;
+import exactum.app.customers.Customer;
+import exactum.app.customers.FindCustomers;
+import exactum.app.database.Ids;
+import exactum.app.ledger.Ledger;
+import exactum.app.setup.Account;
+import exactum.app.setup.FindSetup;
+import exactum.app.setup.FreeAccounts;
+import exactum.app.setup.NumberSeries;
+import exactum.app.setup.Terms;
+import exactum.core.document.DocumentKind;
+import exactum.core.document.Line;
+import exactum.core.document.TaxRates;
+import exactum.core.document.TaxedLine;
+import exactum.core.document.Totals;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.ClaimId;
+import exactum.core.ids.CustomerId;
+import exactum.core.ids.TermsId;
+import exactum.core.ledger.AccountCode;
+import exactum.core.ledger.AccountRole;
+import exactum.core.ledger.Bookings;
+import exactum.core.money.ExchangeRate;
+import exactum.core.money.Money;
+import exactum.core.money.Valued;
+import exactum.core.problem.Refusal;
+import exactum.core.settlement.Billed;
+import exactum.core.settlement.Claim;
+import exactum.core.settlement.TaxShare;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+
+/** Computes what issuing a draft would do. Planning, rehearsing, composing and issuing all use it, so they agree to the cent. */
+@Component
+public class PrepareDocuments {
+    private final FindBusinesses businesses;
+    private final FindCustomers customers;
+    private final FindSetup setup;
+    private final FreeAccounts free;
+    private final Ledger ledger;
+
+    PrepareDocuments(
+            FindBusinesses businesses, FindCustomers customers, FindSetup setup, FreeAccounts free, Ledger ledger) {
+        this.businesses = businesses;
+        this.customers = customers;
+        this.setup = setup;
+        this.free = free;
+        this.ledger = ledger;
+    }
+
+    /** What is set up, read once for many drafts. */
+    public Desk desk(BusinessId business) {
+        return new Desk(businesses.get(business));
+    }
+
+    /** A place to prepare many drafts of one business at; not for several threads at once. */
+    public final class Desk {
+        private final Business business;
+        private final Party seller;
+        private final TaxRates rates;
+        private final Map<TermsId, Terms> terms;
+        private final AccountCode deposits;
+        private final Set<AccountCode> accounts;
+        private final Map<String, NumberSeries> series = new HashMap<>();
+        private final Map<CustomerId, Customer> known = new HashMap<>();
+        private final Map<String, ExchangeRate> exchange = new HashMap<>();
+
+        private Desk(Business business) {
+            this.business = business;
+            seller = Party.of(business);
+            rates = setup.taxRates(business.id());
+            terms = setup.termsById(business.id());
+            deposits = ledger.accounts(business.id()).of(AccountRole.DEPOSITS);
+            accounts = free.forSales(business.id()).stream().map(Account::code).collect(Collectors.toSet());
+        }
+
+        public TaxRates rates() {
+            return rates;
+        }
+
+        /** Reads customers at once that drafts will need. */
+        public Desk with(Collection<CustomerId> wanted) {
+            List<CustomerId> unknown =
+                    wanted.stream().filter(c -> !known.containsKey(c)).toList();
+            known.putAll(customers.byId(business.id(), unknown));
+            return this;
+        }
+
+        /** When a document of the date falls due by the terms. */
+        public LocalDate due(TermsId id, LocalDate date) {
+            return terms(id).rule().due(date).value();
+        }
+
+        /**
+         * Prepares a draft.
+         *
+         * @throws Refusal if it cannot be issued as it is: a rate that is not valid on its date, nothing to pay, more than
+         *     can be counted
+         */
+        public Prepared prepare(Draft draft) {
+            try {
+                return prepared(draft);
+            } catch (ArithmeticException tooLarge) {
+                throw new Refusal("document.too-large", "It comes to more than can be counted. Nothing was made.");
+            }
+        }
+
+        private Prepared prepared(Draft draft) {
+            Customer customer = customer(draft.customer());
+            Draft.Content content = draft.content();
+            List<TaxedLine> lines = content.lines().stream()
+                    .map(l -> new TaxedLine(l, l.isText() ? null : rates.on(l.taxCode(), draft.date())))
+                    .toList();
+            Totals totals = Totals.of(content.currency(), content.mode(), lines, content.adjustments());
+            requirePayable(draft, totals);
+            requireAccounts(content.lines());
+            ExchangeRate rate = exchange.computeIfAbsent(
+                    content.currency() + "/" + draft.date(),
+                    k -> setup.rate(business.id(), content.currency(), draft.date()));
+            List<Bookings.Income> incomes = incomes(lines, totals, rate);
+            Valued tax = rate.value(totals.tax()).value();
+            Valued worth = tax;
+            for (Bookings.Income income : incomes) worth = worth.plus(income.net());
+            return new Prepared(
+                    draft,
+                    lines,
+                    totals,
+                    rate,
+                    incomes,
+                    tax,
+                    worth,
+                    claims(draft, totals, worth),
+                    seller,
+                    Party.of(customer),
+                    customer.code(),
+                    draft.terms() == null ? "" : terms(draft.terms()).printed(),
+                    series(draft.kind()),
+                    customer.email());
+        }
+
+        private Customer customer(CustomerId id) {
+            return known.computeIfAbsent(id, c -> customers.get(business.id(), c));
+        }
+
+        private Terms terms(TermsId id) {
+            Terms found = terms.get(id);
+            if (found == null)
+                throw new Refusal("document.no-terms", "Its terms are not there any more. Nothing was made.");
+            return found;
+        }
+
+        private NumberSeries series(DocumentKind kind) {
+            return series.computeIfAbsent(
+                    NumberSeries.of(kind),
+                    name -> setup.series(business.id(), name)
+                            .orElseThrow(() -> new Refusal(
+                                    "document.no-series",
+                                    "There is no number series for %s yet. Nothing was made. Add it in Set-up."
+                                            .formatted(name))));
+        }
+
+        private void requirePayable(Draft draft, Totals totals) {
+            if (!totals.gross().isPositive()) {
+                throw new Refusal(
+                        "document.nothing",
+                        "It comes to %s, which nobody can pay. Nothing was made."
+                                .formatted(totals.gross().text()));
+            }
+            if (totals.gross().minor() > Money.MOST) throw new ArithmeticException("more than a document may come to");
+            long held = draft.content().lines().stream()
+                    .filter(l -> deposits.equals(l.account()))
+                    .count();
+            long sold =
+                    draft.content().lines().stream().filter(l -> !l.isText()).count();
+            if (held > 0 && held < sold) {
+                throw new Refusal(
+                        "document.deposit",
+                        "A security deposit stands on a document of its own. Nothing was made. Bill the rest apart.");
+            }
+        }
+
+        private void requireAccounts(List<Line> lines) {
+            for (Line line : lines) {
+                if (!line.isText() && !accounts.contains(line.account())) {
+                    throw new Refusal(
+                            "document.account",
+                            "Nothing can be sold to account %s. Nothing was made. Choose an income account."
+                                    .formatted(line.account()));
+                }
+            }
+        }
+
+        private List<Bookings.Income> incomes(List<TaxedLine> lines, Totals totals, ExchangeRate rate) {
+            Map<List<Object>, Money> nets = new LinkedHashMap<>();
+            for (int i = 0; i < lines.size(); i++) {
+                if (lines.get(i).line().isText()) continue;
+                List<Object> key = List.of(
+                        lines.get(i).line().account(), lines.get(i).line().tags());
+                nets.merge(key, totals.nets().get(i), Money::plus);
+            }
+            var incomes = new ArrayList<Bookings.Income>();
+            nets.forEach((key, net) -> {
+                @SuppressWarnings("unchecked")
+                List<String> tags = (List<String>) key.get(1);
+                if (!net.isZero())
+                    incomes.add(new Bookings.Income(
+                            (AccountCode) key.get(0), rate.value(net).value(), tags));
+            });
+            return incomes;
+        }
+
+        private List<Claim> claims(Draft draft, Totals totals, Valued worth) {
+            if (draft.kind() != DocumentKind.INVOICE) return List.of();
+            boolean deposit = draft.content().lines().stream().anyMatch(l -> deposits.equals(l.account()));
+            var billed = new Billed(
+                    draft.id(),
+                    "",
+                    draft.date(),
+                    deposit,
+                    totals.taxGroups().stream()
+                            .map(g -> new TaxShare(g.base(), g.tax()))
+                            .toList());
+            return List.of(Claim.fresh(
+                    new ClaimId(Ids.next()),
+                    draft.customer(),
+                    billed,
+                    1,
+                    due(draft.terms(), draft.date()),
+                    worth,
+                    draft.content().early()));
+        }
+    }
+}

@@ -1,0 +1,43 @@
+package exactum.app.documents;
+
+import exactum.app.setup.NumberSeries;
+import exactum.core.document.TaxedLine;
+import exactum.core.document.Totals;
+import exactum.core.ids.DocumentId;
+import exactum.core.ledger.Bookings;
+import exactum.core.money.ExchangeRate;
+import exactum.core.money.Valued;
+import exactum.core.settlement.Claim;
+import java.util.List;
+
+/**
+ * A draft with all that issuing it needs and that needs no number: computed once, looked at by a rehearsal, written by the
+ * issue.
+ *
+ * @param lines its lines with the rates of its date
+ * @param rate what its currency is worth
+ * @param incomes what it books to income, by account and tags
+ * @param tax its tax with its worth
+ * @param worth its total with its worth
+ * @param claims what it asks for; none for a document that asks for nothing
+ * @param sentTo where its message goes, or null where there is no address
+ */
+public record Prepared(
+        Draft draft,
+        List<TaxedLine> lines,
+        Totals totals,
+        ExchangeRate rate,
+        List<Bookings.Income> incomes,
+        Valued tax,
+        Valued worth,
+        List<Claim> claims,
+        Party seller,
+        Party buyer,
+        String customerCode,
+        String termsPrinted,
+        NumberSeries series,
+        String sentTo) {
+    public DocumentId id() {
+        return draft.id();
+    }
+}

@@ -1,0 +1,91 @@
+package exactum.app.frame;
+
+import exactum.app.arrangements.RulerDrawing;
+import exactum.app.business.Business;
+import exactum.app.daysheet.ExpectedCash;
+import exactum.app.documents.PaperFigures;
+import exactum.app.installation.BusinessClock;
+import exactum.app.payouts.TieOutBars;
+import exactum.app.trail.TrailDrawing;
+import exactum.core.cadence.Cadence;
+import exactum.core.cadence.Coverage;
+import exactum.core.cadence.DayRule;
+import exactum.core.cadence.Recurrence;
+import exactum.core.money.FeeRule;
+import exactum.core.money.Money;
+import exactum.core.terms.DueRule;
+import java.math.BigDecimal;
+import java.time.DayOfWeek;
+import java.time.LocalDate;
+import java.util.List;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+
+/** One page that shows all shared parts, each with made-up figures. */
+@Controller
+class PartsPage {
+    private final ExpectedCash expectedCash;
+    private final BusinessClock clock;
+
+    PartsPage(ExpectedCash expectedCash, BusinessClock clock) {
+        this.expectedCash = expectedCash;
+        this.clock = clock;
+    }
+
+    @GetMapping("/parts")
+    String parts(Business business, Model model) {
+        LocalDate today = clock.today(business.id());
+        model.addAttribute(
+                "working",
+                new FeeRule(new BigDecimal("2.4"), Money.of("EUR", "0.25"))
+                        .on(Money.of("EUR", "80.00"))
+                        .working());
+        model.addAttribute(
+                "strip",
+                List.of(
+                        new PaperFigures.Stop("Thu 18 Jun", "message with PDF and payment link", false),
+                        new PaperFigures.Stop("Thu 25 Jun", "its date: number, tax and books", false),
+                        new PaperFigures.Stop("Thu 9 Jul", "due: € 838.91, paid through the link", true)));
+        model.addAttribute("ruler", ruler(today));
+        model.addAttribute(
+                "bars",
+                new TieOutBars(
+                        "sales 1,413.20",
+                        List.of(
+                                new TieOutBars.Part(0, 1_140, "bank line, 1,365.88", "bank", true),
+                                new TieOutBars.Part(1_140, 39, "fees", "fee", true),
+                                new TieOutBars.Part(1_179, 11, "Terminal rental", "off", false)),
+                        "1,413.20 − 34.92 − 12.40 = "));
+        model.addAttribute("trail", trail());
+        model.addAttribute(
+                "course",
+                expectedCash.draw(business.id(), today, business.currency()).getFirst());
+        return "frame/parts-page";
+    }
+
+    private static RulerDrawing ruler(LocalDate today) {
+        var recurrence = new Recurrence(
+                Cadence.monthly(new DayRule.NthWeekday(-1, DayOfWeek.THURSDAY)),
+                today,
+                Coverage.MONTH_AHEAD,
+                new Recurrence.End.Never(),
+                7);
+        return RulerDrawing.of(recurrence.from(0).limit(12).toList(), new DueRule(0, 14, false));
+    }
+
+    private static TrailDrawing trail() {
+        return new TrailDrawing(
+                98,
+                List.of(
+                        new TrailDrawing.Box(10, 24, 160, "Recurring invoice", "Summer berth", "/recurring", "fact"),
+                        new TrailDrawing.Box(214, 24, 160, "LW-2026-0402", "€ 640.00, 8 May", "/invoices", "fact"),
+                        new TrailDrawing.Box(418, 24, 160, "Item, settled", "€ 640.00", null, "settled"),
+                        new TrailDrawing.Box(628, 24, 160, "Card payment", "in flight", null, "waiting")),
+                List.of(
+                        new TrailDrawing.Band("M170 47H214", 18, "agreed"),
+                        new TrailDrawing.Band("M374 47H418", 18, "settled"),
+                        new TrailDrawing.Band("M578 47H628", 18, "expected")),
+                "an invoice from its arrangement to a card payment in flight");
+    }
+}

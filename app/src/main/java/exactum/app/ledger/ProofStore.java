@@ -1,0 +1,85 @@
+package exactum.app.ledger;
+
+import static exactumdb.Tables.PROOF;
+
+import exactum.core.ids.BusinessId;
+import java.time.Duration;
+import java.time.OffsetDateTime;
+import java.util.List;
+import java.util.Optional;
+import org.jooq.DSLContext;
+import org.jooq.impl.DSL;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/** When the books were last proven, and the ledger's own part of the proof. */
+@Component
+class ProofStore implements Provable {
+    private static final String UNBALANCED =
+            "select 'entry ' || entry_id || ' is out of balance' from posting where business_id = {0} group by entry_id, currency having sum(amount_minor) <> 0 limit 20";
+    private static final String UNBALANCED_OWN =
+            "select 'entry ' || entry_id || ' is out of balance in the own currency' from posting where business_id = {0} group by entry_id having sum(own_minor) <> 0 limit 20";
+    private static final String MONTHS = """
+            select 'the kept balance of ' || coalesce(k.account, p.account) || ' in ' || coalesce(k.month, p.month) || ' is not what is booked'
+              from (select account, currency, month, debit_minor - credit_minor as minor, own_minor from account_month where business_id = {0}) k
+              full join (select account, currency, date_trunc('month', entry_date)::date as month, sum(amount_minor) as minor, sum(own_minor) as own_minor
+                           from posting where business_id = {0} group by 1, 2, 3) p on p.account = k.account and p.currency = k.currency and p.month = k.month
+             where coalesce(k.minor, 0) <> coalesce(p.minor, 0) or coalesce(k.own_minor, 0) <> coalesce(p.own_minor, 0) limit 20
+            """;
+    private static final String DAYS = """
+            select 'the kept balance of ' || m.account || ' by days does not make up that of ' || m.month
+              from account_month m
+              left join (select account, currency, date_trunc('month', day)::date as month, sum(debit_minor) as debit, sum(credit_minor) as credit, sum(own_minor) as own
+                           from account_day where business_id = {0} group by 1, 2, 3) d on d.account = m.account and d.currency = m.currency and d.month = m.month
+             where m.business_id = {0} and (d.debit, d.credit, d.own) is distinct from (m.debit_minor::numeric, m.credit_minor::numeric, m.own_minor::numeric) limit 20
+            """;
+    private static final String EXCHANGE = """
+            select 'the exchange account holds ' || sum(m.own_minor) || ' in the own currency' from account_month m
+              join account a on a.business_id = m.business_id and a.code = m.account and a.role = 'exchange'
+             where m.business_id = {0} having sum(m.own_minor) <> 0
+            """;
+    private final DSLContext db;
+
+    ProofStore(DSLContext db) {
+        this.db = db;
+    }
+
+    /**
+     * The last proof.
+     *
+     * @param found every disagreement in a sentence
+     */
+    record Proven(OffsetDateTime at, Duration took, List<String> found) {}
+
+    @Transactional
+    void keep(BusinessId business, Duration took, List<String> found) {
+        var row = db.newRecord(PROOF)
+                .setBusinessId(business)
+                .setProvenAt(OffsetDateTime.now())
+                .setTookMs(took.toMillis())
+                .setFound(found.toArray(String[]::new));
+        db.insertInto(PROOF)
+                .set(row)
+                .onConflict(PROOF.BUSINESS_ID)
+                .doUpdate()
+                .set(row)
+                .execute();
+    }
+
+    Optional<Proven> last(BusinessId business) {
+        return db.selectFrom(PROOF)
+                .where(PROOF.BUSINESS_ID.eq(business))
+                .fetchOptional(
+                        p -> new Proven(p.getProvenAt(), Duration.ofMillis(p.getTookMs()), List.of(p.getFound())));
+    }
+
+    /** How many businesses had disagreements when they were last proven. */
+    int disagreeing() {
+        return db.fetchCount(PROOF, DSL.condition("cardinality(found) > 0"));
+    }
+
+    @Override
+    public List<String> disagreements(BusinessId business) {
+        return Prove.all(db, business, UNBALANCED, UNBALANCED_OWN, MONTHS, DAYS, EXCHANGE);
+    }
+}

@@ -1,0 +1,2 @@
+/** The append-only ledger: what is booked, its balances, its periods, and the proof that all of it agrees. */
+package exactum.app.ledger;

@@ -1,0 +1,36 @@
+package exactum.app.messages;
+
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.CustomerId;
+import exactum.core.ids.DocumentId;
+import exactum.core.ids.MessageId;
+import exactum.core.money.Money;
+import java.util.List;
+import java.util.Optional;
+
+/** Messages of a business. */
+public interface FindMessages {
+
+    /**
+     * A message with the names that lists show.
+     *
+     * @param numbers of the documents it is about
+     * @param amount what they come to, or null where they are of several currencies
+     */
+    record Listed(Message message, String customer, String customerEmail, String numbers, Money amount) {}
+
+    Optional<Listed> find(BusinessId business, MessageId id);
+
+    /** The newest in a state, or in any for null. */
+    List<Listed> inState(BusinessId business, MessageState state, int most);
+
+    List<Listed> ofDocument(BusinessId business, DocumentId document);
+
+    List<Listed> heldOf(BusinessId business, CustomerId customer);
+
+    /** Whether a message waits whose day has come, in any business. */
+    boolean isAnyWaiting();
+
+    /** Whether a document was sent to anybody, or is about to be. */
+    boolean wasSent(BusinessId business, DocumentId document);
+}

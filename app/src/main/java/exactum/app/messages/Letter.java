@@ -1,0 +1,20 @@
+package exactum.app.messages;
+
+import java.util.List;
+
+/**
+ * A message as it is sent.
+ *
+ * @param sender who it comes from
+ */
+public record Letter(Sender sender, String subjectLine, String body, List<Attachment> attachments) {
+    public Letter {
+        attachments = List.copyOf(attachments);
+    }
+
+    /** Name and address that it comes from. */
+    public record Sender(String name, String address) {}
+
+    /** A file that goes with it. */
+    public record Attachment(String name, String type, byte[] content) {}
+}

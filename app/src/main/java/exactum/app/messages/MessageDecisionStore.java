@@ -1,0 +1,66 @@
+package exactum.app.messages;
+
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.CustomerId;
+import exactum.core.money.Money;
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.UUID;
+import org.jooq.DSLContext;
+import org.jooq.impl.DSL;
+import org.springframework.stereotype.Component;
+
+/** What decisions need to know of messages. */
+@Component
+class MessageDecisionStore {
+    private final DSLContext db;
+
+    MessageDecisionStore(DSLContext db) {
+        this.db = db;
+    }
+
+    /** The held messages of one customer. */
+    record Held(CustomerId customer, String name, boolean hasAddress, LocalDate since, long messages, Money amount) {}
+
+    int customersHeld(BusinessId business) {
+        return db.fetchSingle(
+                        "select count(distinct customer_id) from message where business_id = {0} and state = 'held'",
+                        DSL.inline(business.value()))
+                .get(0, Integer.class);
+    }
+
+    int failed(BusinessId business) {
+        return db.fetchSingle(
+                        "select count(*) from message where business_id = {0} and state = 'failed'",
+                        DSL.inline(business.value()))
+                .get(0, Integer.class);
+    }
+
+    List<Money> heldSums(BusinessId business) {
+        return db.fetch("""
+                        select d.currency, sum(d.gross_minor) as minor from message m join message_about a on a.business_id = m.business_id and a.message_id = m.id
+                          join document d on d.business_id = a.business_id and d.id = a.document_id where m.business_id = {0} and m.state = 'held' group by 1 order by 1
+                        """, DSL.inline(business.value()))
+                .map(r -> Money.ofMinor(
+                        r.get(0, String.class), r.get(1, BigDecimal.class).longValueExact()));
+    }
+
+    List<Held> held(BusinessId business, int most) {
+        return db.fetch("""
+                        select c.id, c.name, c.email, c.currency, min(m.send_on) as since, count(distinct m.id) as messages, coalesce(sum(d.gross_minor) filter (where d.currency = c.currency), 0) as minor
+                          from message m join customer c on c.business_id = m.business_id and c.id = m.customer_id
+                          join message_about a on a.business_id = m.business_id and a.message_id = m.id join document d on d.business_id = a.business_id and d.id = a.document_id
+                         where m.business_id = {0} and m.state = 'held' group by c.id, c.name, c.email, c.currency order by minor desc limit {1}
+                        """, DSL.inline(business.value()), DSL.inline(most))
+                .map(r -> new Held(
+                        new CustomerId(r.get("id", UUID.class)),
+                        r.get("name", String.class),
+                        r.get("email") != null,
+                        r.get("since", LocalDate.class),
+                        r.get("messages", Long.class),
+                        Money.ofMinor(
+                                r.get("currency", String.class),
+                                r.get("minor", BigDecimal.class).longValueExact())));
+    }
+}

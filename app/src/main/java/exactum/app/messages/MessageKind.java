@@ -1,0 +1,28 @@
+package exactum.app.messages;
+
+import java.util.Arrays;
+
+/** What a message is. */
+public enum MessageKind {
+    INVOICE("invoice"),
+    CONFIRMATION("confirmation"),
+    REMINDER("reminder");
+
+    private final String words;
+
+    MessageKind(String words) {
+        this.words = words;
+    }
+
+    /** The stored name, which is also how it is shown. */
+    public String words() {
+        return words;
+    }
+
+    static MessageKind of(String words) {
+        return Arrays.stream(values())
+                .filter(k -> k.words.equals(words))
+                .findFirst()
+                .orElseThrow();
+    }
+}

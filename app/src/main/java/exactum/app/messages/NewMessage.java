@@ -1,0 +1,39 @@
+package exactum.app.messages;
+
+import exactum.core.ids.CustomerId;
+import exactum.core.ids.DocumentId;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.UUID;
+
+/**
+ * A message to be sent.
+ *
+ * @param subject what it is about; with kind and day it is sent once
+ * @param sendOn the business day from which it goes
+ * @param about the documents that it speaks of
+ * @param addresses none where there is none: the message is held
+ */
+public record NewMessage(
+        MessageKind kind,
+        CustomerId customer,
+        UUID subject,
+        LocalDate sendOn,
+        List<DocumentId> about,
+        List<String> addresses) {
+    public NewMessage {
+        about = List.copyOf(about);
+        addresses = List.copyOf(addresses);
+    }
+
+    /** To one address, or to none where it is null. */
+    public static NewMessage to(
+            String address,
+            MessageKind kind,
+            CustomerId customer,
+            UUID subject,
+            LocalDate sendOn,
+            List<DocumentId> about) {
+        return new NewMessage(kind, customer, subject, sendOn, about, address == null ? List.of() : List.of(address));
+    }
+}

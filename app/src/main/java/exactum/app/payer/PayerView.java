@@ -1,0 +1,130 @@
+package exactum.app.payer;
+
+import exactum.app.cards.FindCollections;
+import exactum.app.documents.Document;
+import exactum.app.documents.FindDocuments;
+import exactum.app.documents.PrintedLine;
+import exactum.app.installation.BusinessClock;
+import exactum.app.links.PaymentLink;
+import exactum.app.settlement.FindClaims;
+import exactum.app.settlement.FindPayments;
+import exactum.app.setup.FindSetup;
+import exactum.app.setup.ProcessorAccount;
+import exactum.core.document.DocumentState;
+import exactum.core.ids.BusinessId;
+import exactum.core.money.Money;
+import java.time.LocalDate;
+import java.util.List;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.ui.Model;
+
+/** Gathers what the payer's page says: what is owed and why, what was paid, what is left on account. */
+@Component
+class PayerView {
+    private final FindDocuments documents;
+    private final FindClaims claims;
+    private final FindPayments payments;
+    private final FindCollections collections;
+    private final FindSetup setup;
+    private final BusinessClock clock;
+
+    PayerView(
+            FindDocuments documents,
+            FindClaims claims,
+            FindPayments payments,
+            FindCollections collections,
+            FindSetup setup,
+            BusinessClock clock) {
+        this.documents = documents;
+        this.claims = claims;
+        this.payments = payments;
+        this.collections = collections;
+        this.setup = setup;
+        this.clock = clock;
+    }
+
+    /**
+     * What the page is about.
+     *
+     * @param open what is open of it now
+     * @param processor who takes cards for it, or null
+     */
+    record Shown(Document document, Money open, ProcessorAccount processor) {
+        boolean isVoid() {
+            return document.state() == DocumentState.VOID;
+        }
+
+        boolean isPaid() {
+            return open.isZero();
+        }
+    }
+
+    Document document(PaymentLink link) {
+        return documents.get(link.business(), link.document());
+    }
+
+    /** What is open of the link's document now. */
+    Money open(PaymentLink link) {
+        Document document = document(link);
+        return Money.sum(
+                document.gross().currency(),
+                claims.openOf(link.business(), document.id()).stream()
+                        .map(FindClaims.Open::left)
+                        .toList());
+    }
+
+    boolean isInFlight(PaymentLink link) {
+        return collections.findLive(link.business(), link.document()).isPresent();
+    }
+
+    /** Puts all of it into the model. */
+    @Transactional(readOnly = true)
+    public Shown put(PaymentLink link, Model model) {
+        BusinessId business = link.business();
+        Document document = document(link);
+        LocalDate today = clock.today(business);
+        Money open = open(link);
+        brand(document, model);
+        List<FindClaims.Part> parts = claims.parts(business, document.id());
+        model.addAttribute("link", link);
+        model.addAttribute("lines", PrintedLine.of(document));
+        model.addAttribute("parts", parts);
+        model.addAttribute("open", open);
+        model.addAttribute(
+                "due",
+                parts.stream()
+                        .filter(FindClaims.Part::isOpen)
+                        .map(FindClaims.Part::due)
+                        .min(LocalDate::compareTo)
+                        .orElse(null));
+        model.addAttribute("today", today);
+        model.addAttribute("payments", payments.ofDocument(business, document.id()));
+        model.addAttribute("credit", credit(business, document));
+        collections.findLive(business, document.id()).ifPresent(c -> model.addAttribute("lastReason", c.lastReason()));
+        ProcessorAccount processor =
+                setup.processorFor(business, document.gross().currency()).orElse(null);
+        model.addAttribute("cards", processor != null);
+        return new Shown(document, open, processor);
+    }
+
+    /** Names the seller and their colours. */
+    void brand(Document document, Model model) {
+        model.addAttribute("document", document);
+        model.addAttribute("seller", document.seller());
+        model.addAttribute(
+                "brandVersion",
+                document.seller().colour().substring(1)
+                        + document.seller().accent().substring(1));
+    }
+
+    /** What of the payer's money in the document's currency settles nothing yet. */
+    private Money credit(BusinessId business, Document document) {
+        return Money.sum(
+                document.gross().currency(),
+                payments.creditOf(business, document.customer()).stream()
+                        .map(FindPayments.Credit::left)
+                        .filter(left -> left.currency().equals(document.gross().currency()))
+                        .toList());
+    }
+}

@@ -1,0 +1,2 @@
+/** What a payer sees behind a payment link, without an account. */
+package exactum.app.payer;

@@ -1,0 +1,150 @@
+package exactum.app.payouts;
+
+import exactum.app.audit.Audit;
+import exactum.app.cards.Processor;
+import exactum.app.installation.Settings;
+import exactum.app.ledger.FindBooks;
+import exactum.app.ledger.Ledger;
+import exactum.app.setup.FindSetup;
+import exactum.app.setup.ProcessorAccount;
+import exactum.app.setup.SetUp;
+import exactum.app.waiting.NewWaiting;
+import exactum.app.waiting.Wait;
+import exactum.core.bank.PayoutReport;
+import exactum.core.bank.WaitingKind;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.PayoutId;
+import exactum.core.ids.ProcessorId;
+import exactum.core.money.Valued;
+import exactum.core.problem.Refusal;
+import exactum.formats.LimitedInput;
+import exactum.formats.csv.PayoutCsv;
+import java.io.InputStream;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionTemplate;
+import org.springframework.web.client.RestClientException;
+
+/** Imports payouts, from a file or from the processor's API: each once, whole or not at all. Their money is on its way then. */
+@Component
+public class ImportPayouts {
+    private final FindSetup setup;
+    private final SetUp setUp;
+    private final PayoutStore payouts;
+    private final MatchPayout match;
+    private final Wait wait;
+    private final FindBooks books;
+    private final Ledger ledger;
+    private final Processor api;
+    private final Settings settings;
+    private final Audit audit;
+    private final TransactionTemplate transaction;
+
+    ImportPayouts(
+            FindSetup setup,
+            SetUp setUp,
+            PayoutStore payouts,
+            MatchPayout match,
+            Wait wait,
+            FindBooks books,
+            Ledger ledger,
+            Processor api,
+            Settings settings,
+            Audit audit,
+            TransactionTemplate transaction) {
+        this.setup = setup;
+        this.setUp = setUp;
+        this.payouts = payouts;
+        this.match = match;
+        this.wait = wait;
+        this.books = books;
+        this.ledger = ledger;
+        this.api = api;
+        this.settings = settings;
+        this.audit = audit;
+        this.transaction = transaction;
+    }
+
+    /** Imports a file of the processor's. */
+    public PayoutId fromFile(BusinessId business, ProcessorId processorId, InputStream file) {
+        ProcessorAccount processor = setup.processor(business, processorId);
+        PayoutReport report = PayoutCsv.read(new LimitedInput(file, settings.payoutLimitKb() * 1024));
+        return transaction.execute(s -> {
+            PayoutId id = store(processor, report)
+                    .orElseThrow(() -> new Refusal(
+                            "payout.again",
+                            "Payout %s was imported before. Nothing was stored again.".formatted(report.reference())));
+            audit.record(business, "imported a payout", report.reference());
+            return id;
+        });
+    }
+
+    /** Fetches what is new of a processor and answers how many payouts were imported. */
+    public int fetch(ProcessorAccount processor) {
+        List<PayoutReport> reports;
+        try {
+            reports = api.payoutsAfter(processor, processor.payoutsReadTo());
+        } catch (RestClientException unreachable) {
+            throw new Refusal(
+                    "payout.unreachable",
+                    "%s cannot be reached at %s. Nothing was stored. Try again later, or import its file."
+                            .formatted(processor.name(), processor.address()));
+        }
+        int imported = 0;
+        for (PayoutReport report : reports) {
+            imported += transaction.execute(s -> {
+                boolean fresh = store(processor, report).isPresent();
+                setUp.payoutsReadTo(processor.business(), processor.id(), report.reference());
+                return fresh ? 1 : 0;
+            });
+        }
+        return imported;
+    }
+
+    private Optional<PayoutId> store(ProcessorAccount processor, PayoutReport report) {
+        if (!report.currency().equals(processor.currency())) {
+            throw new Refusal(
+                    "payout.currency",
+                    "Payout %s is in %s, the account at %s in %s. Nothing was stored."
+                            .formatted(report.reference(), report.currency(), processor.name(), processor.currency()));
+        }
+        BusinessId business = processor.business();
+        Optional<PayoutId> stored =
+                payouts.insert(processor, report, books.periods(business).countsOn(report.salesOn()));
+        stored.ifPresent(id -> {
+            onItsWay(processor, report, id);
+            match.matchSales(business, id);
+        });
+        return stored;
+    }
+
+    private void onItsWay(ProcessorAccount processor, PayoutReport report, PayoutId id) {
+        if (report.net().isZero()) return;
+        BusinessId business = processor.business();
+        Valued net = setup.rate(business, report.currency(), report.salesOn())
+                .value(report.net())
+                .value();
+        ledger.bookings(business)
+                .payoutRead(
+                        id,
+                        report.reference(),
+                        report.salesOn(),
+                        net,
+                        processor.accounts().clearing(),
+                        processor.accounts().payouts())
+                .ifPresent(e -> ledger.book(business, e));
+        wait.begin(
+                business,
+                new NewWaiting(
+                        WaitingKind.PAYOUT,
+                        processor.accounts().payouts(),
+                        report.salesOn(),
+                        net,
+                        List.of(report.reference()),
+                        "payout %s of %s".formatted(report.reference(), processor.name()),
+                        null,
+                        null,
+                        id.value()));
+    }
+}

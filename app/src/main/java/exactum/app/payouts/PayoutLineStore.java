@@ -1,0 +1,134 @@
+package exactum.app.payouts;
+
+import static exactumdb.Tables.PAYOUT_LINE;
+
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.CustomerId;
+import exactum.core.ids.MeansId;
+import exactum.core.ids.PayoutId;
+import exactum.core.ids.PayoutLineId;
+import exactum.core.ids.ProcessorId;
+import exactum.core.ids.WaitingId;
+import exactum.core.money.Money;
+import java.time.LocalDate;
+import java.util.Collection;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import org.jooq.DSLContext;
+import org.jooq.Param;
+import org.jooq.QueryPart;
+import org.jooq.Record;
+import org.jooq.impl.DSL;
+import org.springframework.stereotype.Component;
+
+/** The lines of payouts in the database, each with the sale that it names. */
+@Component
+class PayoutLineStore {
+    private static final String LINES = """
+            select l.id, l.payout_id, l.line_no, l.kind, l.occurred_on, l.sale_ref, l.description, l.currency, l.gross_minor, l.fee_minor, l.amount_minor, l.left_minor,
+                   r.means_id, m.customer_id, c.name, m.currency as sale_currency, m.amount_minor as sale_minor, r.fee_minor as sale_fee_minor, w.id as waiting_id, w.left_minor as waiting_left,
+                   (select o2.reference from match x join payout_line l2 on l2.business_id = x.business_id and l2.id = x.payout_line_id join payout o2 on o2.business_id = l2.business_id and o2.id = l2.payout_id
+                     where x.business_id = w.business_id and x.waiting_id = w.id and x.undone_at is null and x.payout_line_id <> l.id limit 1) as other_payout
+              from payout_line l join payout o on o.business_id = l.business_id and o.id = l.payout_id
+              left join receipt r on r.business_id = l.business_id and r.processor_id = o.processor_id and r.sale_ref = l.sale_ref
+              left join means m on m.business_id = r.business_id and m.id = r.means_id
+              left join customer c on c.business_id = m.business_id and c.id = m.customer_id
+              left join waiting w on w.business_id = r.business_id and w.means_id = r.means_id and w.kind = 'card sale'
+             where l.business_id = {0} and {1} order by l.payout_id, l.line_no limit {2}
+            """;
+    private static final String AS_OF = """
+            select o.id, o.reference || ': ' || l.description as words, o.sales_on, l.currency,
+                   l.amount_minor - coalesce((select sum(m.amount_minor) from match m where m.business_id = l.business_id and m.payout_line_id = l.id
+                                                and m.matched_on <= {2} and (m.undone_on is null or m.undone_on > {2})), 0) as left_minor
+              from payout o join payout_line l on l.business_id = o.business_id and l.payout_id = o.id
+             where o.business_id = {0} and o.processor_id = {1} and o.counts_on <= {2}
+               and (l.left_minor <> 0 or exists (select 1 from match m where m.business_id = l.business_id and m.payout_line_id = l.id and (m.matched_on > {2} or m.undone_on > {2})))
+             order by o.sales_on, l.id
+            """;
+    private final DSLContext db;
+
+    PayoutLineStore(DSLContext db) {
+        this.db = db;
+    }
+
+    List<PayoutLine> list(BusinessId business, QueryPart condition, int most) {
+        return db.fetch(LINES, DSL.inline(business.value()), condition, DSL.inline(most))
+                .map(PayoutLineStore::line);
+    }
+
+    /** The open lines that name a sale of the processor's. */
+    List<PayoutLine> openOf(BusinessId business, ProcessorId processor, String saleReference) {
+        return list(
+                business,
+                DSL.sql(
+                        "o.processor_id = {0} and l.sale_ref = {1} and l.left_minor <> 0",
+                        DSL.val(processor.value()), DSL.val(saleReference)),
+                10);
+    }
+
+    /** The lines, none of which anybody else can match until the transaction ends. */
+    List<PayoutLine> lock(BusinessId business, Collection<PayoutLineId> ids) {
+        Param<UUID[]> all = DSL.val(ids.stream().map(PayoutLineId::value).toArray(UUID[]::new));
+        db.select(PAYOUT_LINE.ID)
+                .from(PAYOUT_LINE)
+                .where(PAYOUT_LINE.BUSINESS_ID.eq(business))
+                .and(DSL.condition("payout_line.id = any({0})", all))
+                .orderBy(PAYOUT_LINE.ID)
+                .forUpdate()
+                .execute();
+        return list(business, DSL.sql("l.id = any({0})", all), ids.size());
+    }
+
+    void setLeft(BusinessId business, Map<PayoutLineId, Money> left) {
+        db.execute(
+                "update payout_line l set left_minor = v.minor from unnest({0}, {1}) as v(id, minor) where l.business_id = {2} and l.id = v.id",
+                DSL.val(left.keySet().stream().map(PayoutLineId::value).toArray(UUID[]::new)),
+                DSL.val(left.values().stream().map(Money::minor).toArray(Long[]::new)),
+                DSL.inline(business.value()));
+    }
+
+    List<FindPayouts.Then> unmatchedAsOf(BusinessId business, ProcessorId processor, LocalDate day) {
+        return db
+                .fetch(AS_OF, DSL.inline(business.value()), DSL.val(processor.value()), DSL.val(day))
+                .map(r -> new FindPayouts.Then(
+                        new PayoutId(r.get("id", UUID.class)),
+                        r.get("words", String.class),
+                        r.get("sales_on", LocalDate.class),
+                        Money.ofMinor(r.get("currency", String.class), r.get("left_minor", Long.class))))
+                .stream()
+                .filter(t -> !t.left().isZero())
+                .toList();
+    }
+
+    private static PayoutLine line(Record r) {
+        String c = r.get("currency", String.class);
+        return new PayoutLine(
+                new PayoutLineId(r.get("id", UUID.class)),
+                new PayoutId(r.get("payout_id", UUID.class)),
+                r.get("line_no", Integer.class),
+                r.get("kind", String.class).equals("sale"),
+                r.get("occurred_on", LocalDate.class),
+                r.get("sale_ref", String.class),
+                r.get("description", String.class),
+                Money.ofMinor(c, r.get("gross_minor", Long.class)),
+                Money.ofMinor(c, r.get("fee_minor", Long.class)),
+                Money.ofMinor(c, r.get("amount_minor", Long.class)),
+                Money.ofMinor(c, r.get("left_minor", Long.class)),
+                sale(r));
+    }
+
+    private static PayoutLine.Sale sale(Record r) {
+        if (r.get("means_id") == null || r.get("waiting_id") == null) return null;
+        String c = r.get("sale_currency", String.class);
+        return new PayoutLine.Sale(
+                new MeansId(r.get("means_id", UUID.class)),
+                new CustomerId(r.get("customer_id", UUID.class)),
+                r.get("name", String.class),
+                Money.ofMinor(c, r.get("sale_minor", Long.class)),
+                Money.ofMinor(c, r.get("sale_fee_minor", Long.class)),
+                new WaitingId(r.get("waiting_id", UUID.class)),
+                Money.ofMinor(c, r.get("waiting_left", Long.class)),
+                r.get("other_payout", String.class));
+    }
+}

@@ -1,0 +1,48 @@
+package exactum.app.security;
+
+import exactum.app.business.Business;
+import exactum.app.business.BusinessAddress;
+import exactum.app.business.FindBusinesses;
+import exactum.app.business.Role;
+import jakarta.servlet.http.HttpServletRequest;
+import java.util.Optional;
+import java.util.function.Supplier;
+import org.springframework.http.HttpMethod;
+import org.springframework.security.authentication.AnonymousAuthenticationToken;
+import org.springframework.security.authorization.AuthorizationDecision;
+import org.springframework.security.authorization.AuthorizationManager;
+import org.springframework.security.core.Authentication;
+import org.springframework.security.web.access.intercept.RequestAuthorizationContext;
+import org.springframework.stereotype.Component;
+
+/**
+ * Within a business only who works there is let in, and only who may write may send a form. What nobody may know of is not
+ * there: to a stranger the whole business is an address that leads nowhere.
+ */
+@Component
+class MayAct implements AuthorizationManager<RequestAuthorizationContext> {
+    /** Set on a request whose sender does not work for the business. */
+    static final String STRANGER = MayAct.class.getName() + ".stranger";
+
+    private final FindBusinesses businesses;
+
+    MayAct(FindBusinesses businesses) {
+        this.businesses = businesses;
+    }
+
+    @Override
+    public AuthorizationDecision authorize(
+            Supplier<? extends Authentication> who, RequestAuthorizationContext context) {
+        Authentication signedIn = who.get();
+        boolean isIn =
+                signedIn != null && signedIn.isAuthenticated() && !(signedIn instanceof AnonymousAuthenticationToken);
+        if (!isIn) return new AuthorizationDecision(false);
+        HttpServletRequest request = context.getRequest();
+        Optional<Business> business = BusinessAddress.of(request);
+        if (business.isEmpty()) return new AuthorizationDecision(true);
+        Optional<Role> role = businesses.role(business.get().id(), signedIn.getName());
+        if (role.isEmpty()) request.setAttribute(STRANGER, true);
+        boolean reads = HttpMethod.GET.matches(request.getMethod()) || HttpMethod.HEAD.matches(request.getMethod());
+        return new AuthorizationDecision(role.filter(r -> reads || r.mayWrite()).isPresent());
+    }
+}

@@ -1,0 +1,2 @@
+/** Signing in, secrets, and who may do what. */
+package exactum.app.security;

@@ -1,0 +1,140 @@
+package exactum.app.settlement;
+
+import static exactumdb.Tables.CUSTOMER;
+import static exactumdb.Tables.RECEIPT;
+
+import exactum.app.audit.Audit;
+import exactum.app.database.CopyRows;
+import exactum.app.ledger.Ledger;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.MeansId;
+import exactum.core.ids.ProcessorId;
+import exactum.core.settlement.Changes;
+import exactum.core.settlement.Claim;
+import exactum.core.settlement.Means;
+import exactum.core.text.Folding;
+import exactumdb.tables.records.ReceiptRecord;
+import java.util.Collection;
+import java.util.List;
+import java.util.function.ToLongFunction;
+import org.jooq.DSLContext;
+import org.jooq.impl.DSL;
+import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.stereotype.Component;
+
+/** Keeps what acts on positions wrote: new rows by COPY, changed rests in one statement a table, entries to the ledger. */
+@Component
+class ChangesStore {
+    private final DSLContext db;
+    private final Ledger ledger;
+    private final ApplicationEventPublisher events;
+
+    ChangesStore(DSLContext db, Ledger ledger, ApplicationEventPublisher events) {
+        this.db = db;
+        this.ledger = ledger;
+        this.events = events;
+    }
+
+    /** What a receipt says beside what its means does. */
+    record ReceiptRow(MeansId means, NewPayment payment, String customerName) {}
+
+    void save(BusinessId business, Changes changes, List<ReceiptRow> receipts) {
+        CopyRows.into(
+                db, changes.newMeans().stream().map(m -> Rows.row(business, m)).toList());
+        CopyRows.into(db, receipts.stream().map(r -> row(business, r)).toList());
+        CopyRows.into(
+                db, changes.newClaims().stream().map(c -> Rows.row(business, c)).toList());
+        CopyRows.into(
+                db, changes.takeBacks().stream().map(t -> Rows.row(business, t)).toList());
+        CopyRows.into(
+                db,
+                changes.allocations().stream().map(a -> Rows.row(business, a)).toList());
+        CopyRows.into(
+                db, changes.refunds().stream().map(r -> Rows.row(business, r)).toList());
+        updateClaims(business, changes.changedClaims());
+        updateMeans(business, changes.changedMeans());
+        ledger.bookAll(business, changes.entries());
+        if (!changes.signals().isEmpty()) events.publishEvent(new Settled(business, changes.signals()));
+    }
+
+    /** Whether the sale of a processor was taken before. */
+    boolean hasSale(BusinessId business, ProcessorId processor, String reference) {
+        return db.fetchExists(
+                RECEIPT,
+                RECEIPT.BUSINESS_ID
+                        .eq(business)
+                        .and(RECEIPT.PROCESSOR_ID.eq(processor))
+                        .and(RECEIPT.SALE_REF.eq(reference)));
+    }
+
+    String customerName(BusinessId business, exactum.core.ids.CustomerId customer) {
+        return db.select(CUSTOMER.NAME)
+                .from(CUSTOMER)
+                .where(CUSTOMER.BUSINESS_ID.eq(business))
+                .and(CUSTOMER.ID.eq(customer))
+                .fetchSingle()
+                .value1();
+    }
+
+    private void updateClaims(BusinessId business, Collection<Claim> claims) {
+        if (claims.isEmpty()) return;
+        db.execute(
+                "update claim c set left_minor = v.l, own_left_minor = v.o, closed_minor = v.c from unnest({0}, {1}, {2}, {3}) as v(id, l, o, c) where c.business_id = {4} and c.id = v.id",
+                DSL.val(claims.stream().map(c -> c.id().value()).toArray(java.util.UUID[]::new)),
+                longs(claims, c -> c.left().amount().minor()),
+                longs(claims, c -> c.left().own().minor()),
+                longs(claims, c -> c.closed().minor()),
+                DSL.inline(business.value()));
+    }
+
+    private void updateMeans(BusinessId business, Collection<Means> means) {
+        if (means.isEmpty()) return;
+        db.execute(
+                "update means m set left_minor = v.l, own_left_minor = v.o, taken_back_minor = v.t, refunded_minor = v.r, refunded_through_minor = v.h, reserved_for = v.f"
+                        + " from unnest({0}, {1}, {2}, {3}, {4}, {5}, {6}) as v(id, l, o, t, r, h, f) where m.business_id = {7} and m.id = v.id",
+                DSL.val(means.stream().map(m -> m.id().value()).toArray(java.util.UUID[]::new)),
+                longs(means, m -> m.left().amount().minor()),
+                longs(means, m -> m.left().own().minor()),
+                longs(means, m -> m.takenBack().minor()),
+                longs(means, m -> m.refunded().minor()),
+                longs(means, m -> m.refundedThrough().minor()),
+                DSL.val(means.stream()
+                        .map(m ->
+                                m.reservedFor() == null ? null : m.reservedFor().value())
+                        .toArray(java.util.UUID[]::new)),
+                DSL.inline(business.value()));
+    }
+
+    private static <T> org.jooq.Param<Long[]> longs(Collection<T> all, ToLongFunction<T> value) {
+        return DSL.val(all.stream().map(value::applyAsLong).toArray(Long[]::new));
+    }
+
+    private static ReceiptRecord row(BusinessId business, ReceiptRow r) {
+        NewPayment.Origin origin = r.payment().origin();
+        NewPayment.CardSale sale = origin.sale();
+        return new ReceiptRecord()
+                .setBusinessId(business)
+                .setMeansId(r.means())
+                .setChannel(origin.channel().words())
+                .setSource(origin.source())
+                .setMoneyAccount(origin.account())
+                .setChargesMinor(origin.charges().minor())
+                .setReference(emptyToNull(origin.said().reference()))
+                .setNote(emptyToNull(origin.said().note()))
+                .setProcessorId(sale == null ? null : sale.processor())
+                .setSaleRef(sale == null ? null : sale.reference())
+                .setFeeMinor(sale == null ? null : sale.fee().minor())
+                .setCollectionId(sale == null ? null : sale.collection())
+                .setRecordedBy(Audit.who())
+                .setSearch(Folding.of(String.join(
+                        " ",
+                        r.customerName(),
+                        origin.source(),
+                        origin.said().reference(),
+                        sale == null ? "" : sale.reference())));
+    }
+
+    private static String emptyToNull(String text) {
+        return text.isEmpty() ? null : text;
+    }
+}

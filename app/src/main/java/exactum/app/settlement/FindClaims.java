@@ -1,0 +1,63 @@
+package exactum.app.settlement;
+
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.ClaimId;
+import exactum.core.ids.CustomerId;
+import exactum.core.ids.DocumentId;
+import exactum.core.money.Money;
+import exactum.core.settlement.EarlySettlement;
+import java.time.LocalDate;
+import java.util.Collection;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/** What customers owe. */
+public interface FindClaims {
+
+    /**
+     * An open item with its names.
+     *
+     * @param number of its document
+     * @param early less to pay if paid early, or null
+     */
+    record Open(
+            ClaimId claim,
+            DocumentId document,
+            String number,
+            CustomerId customer,
+            String customerName,
+            LocalDate due,
+            Money left,
+            EarlySettlement early) {
+
+        /** What may be missing on the day because it pays early. */
+        public Money discountOn(LocalDate day) {
+            boolean inTime = early != null && !day.isAfter(early.until());
+            return inTime ? early.discount().min(left) : Money.zero(left.currency());
+        }
+    }
+
+    /** One dated part of a document. */
+    record Part(ClaimId id, int seq, LocalDate due, Money amount, Money left, Money closed, EarlySettlement early) {
+        public boolean isOpen() {
+            return left.isPositive();
+        }
+    }
+
+    /** Every open item of a business, earliest due first. */
+    List<Open> allOpen(BusinessId business);
+
+    /** The open items of a customer, earliest due first. */
+    List<Open> openOf(BusinessId business, CustomerId customer);
+
+    /** The open items of a document, earliest due first. */
+    List<Open> openOf(BusinessId business, DocumentId document);
+
+    Optional<Open> find(BusinessId business, ClaimId claim);
+
+    /** The parts of documents, in their order. */
+    Map<DocumentId, List<Part>> parts(BusinessId business, Collection<DocumentId> documents);
+
+    List<Part> parts(BusinessId business, DocumentId document);
+}

@@ -1,0 +1,296 @@
+package exactum.app.settlement;
+
+import static exactumdb.Tables.ACCOUNT;
+import static exactumdb.Tables.ALLOCATION;
+import static exactumdb.Tables.CLAIM;
+import static exactumdb.Tables.CUSTOMER;
+import static exactumdb.Tables.DOCUMENT;
+import static exactumdb.Tables.MEANS;
+import static exactumdb.Tables.PAYMENT_PLACE;
+import static exactumdb.Tables.RECEIPT;
+import static exactumdb.Tables.TAKE_BACK;
+
+import exactum.app.database.SearchWords;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.CustomerId;
+import exactum.core.ids.DocumentId;
+import exactum.core.ids.MeansId;
+import exactum.core.money.Money;
+import exactum.core.settlement.MeansKind;
+import exactumdb.tables.records.MeansRecord;
+import exactumdb.tables.records.ReceiptRecord;
+import java.math.BigDecimal;
+import java.util.List;
+import java.util.Optional;
+import org.jooq.Condition;
+import org.jooq.DSLContext;
+import org.jooq.Field;
+import org.jooq.Record;
+import org.jooq.SelectConditionStep;
+import org.jooq.impl.DSL;
+import org.springframework.stereotype.Component;
+
+/** Reads payments. */
+@Component
+class PaymentStore implements FindPayments {
+    private static final Field<String> SETTLES = DSL.field(
+            "coalesce((select string_agg(distinct d.number, ', ') from (select a.claim_id from allocation a where a.business_id = means.business_id and a.means_id = means.id group by 1 having sum(a.amount_minor) > 0) s"
+                    + " join claim c on c.business_id = means.business_id and c.id = s.claim_id join document d on d.business_id = c.business_id and d.id = c.document_id), '')",
+            String.class);
+    private final DSLContext db;
+
+    PaymentStore(DSLContext db) {
+        this.db = db;
+    }
+
+    @Override
+    public List<Listed> list(BusinessId business, Filter filter, int most) {
+        return payments(business, wanted(business, filter))
+                .orderBy(MEANS.MEANS_ON.desc(), MEANS.ID.desc())
+                .limit(most)
+                .fetch(PaymentStore::listed);
+    }
+
+    @Override
+    public Totals totals(BusinessId business, Filter filter) {
+        return totals(business, wanted(business, filter));
+    }
+
+    @Override
+    public Totals totalsOfCustomer(BusinessId business, CustomerId customer) {
+        return totals(business, MEANS.CUSTOMER_ID.eq(customer));
+    }
+
+    private Totals totals(BusinessId business, Condition wanted) {
+        var rows = db.select(
+                        MEANS.CURRENCY,
+                        DSL.count(),
+                        DSL.sum(MEANS.AMOUNT_MINOR.minus(MEANS.TAKEN_BACK_MINOR)),
+                        DSL.sum(MEANS.LEFT_MINOR))
+                .from(MEANS)
+                .join(RECEIPT)
+                .on(RECEIPT.BUSINESS_ID.eq(MEANS.BUSINESS_ID))
+                .and(RECEIPT.MEANS_ID.eq(MEANS.ID))
+                .join(PAYMENT_PLACE)
+                .on(PAYMENT_PLACE.BUSINESS_ID.eq(MEANS.BUSINESS_ID))
+                .and(PAYMENT_PLACE.MEANS_ID.eq(MEANS.ID))
+                .where(MEANS.BUSINESS_ID.eq(business))
+                .and(wanted)
+                .groupBy(MEANS.CURRENCY)
+                .orderBy(MEANS.CURRENCY)
+                .fetch();
+        return new Totals(
+                rows.stream().mapToInt(r -> r.value2()).sum(),
+                rows.map(r -> money(r.value1(), r.value3())),
+                rows.map(r -> money(r.value1(), r.value4())).stream()
+                        .filter(Money::isPositive)
+                        .toList());
+    }
+
+    @Override
+    public Optional<Payment> find(BusinessId business, MeansId id) {
+        return payments(business, MEANS.ID.eq(id)).fetchOptional(PaymentStore::payment);
+    }
+
+    @Override
+    public List<Payment> ofDocument(BusinessId business, DocumentId document) {
+        return payments(
+                        business,
+                        MEANS.ID.in(DSL.select(ALLOCATION.MEANS_ID)
+                                .from(ALLOCATION)
+                                .join(CLAIM)
+                                .on(CLAIM.BUSINESS_ID.eq(ALLOCATION.BUSINESS_ID))
+                                .and(CLAIM.ID.eq(ALLOCATION.CLAIM_ID))
+                                .where(CLAIM.BUSINESS_ID.eq(business))
+                                .and(CLAIM.DOCUMENT_ID.eq(document))))
+                .orderBy(MEANS.MEANS_ON, MEANS.ID)
+                .fetch(PaymentStore::payment);
+    }
+
+    @Override
+    public List<Listed> ofCustomer(BusinessId business, CustomerId customer, int most) {
+        return payments(business, MEANS.CUSTOMER_ID.eq(customer))
+                .orderBy(MEANS.MEANS_ON.desc(), MEANS.ID.desc())
+                .limit(most)
+                .fetch(PaymentStore::listed);
+    }
+
+    @Override
+    public List<Settlement> settledBy(BusinessId business, MeansId means) {
+        return settlements(business, ALLOCATION.MEANS_ID.eq(means));
+    }
+
+    @Override
+    public List<Settlement> settledOn(BusinessId business, DocumentId document) {
+        return settlements(business, CLAIM.DOCUMENT_ID.eq(document));
+    }
+
+    @Override
+    public List<Gone> goneOf(BusinessId business, MeansId means) {
+        return db.selectFrom(TAKE_BACK)
+                .where(TAKE_BACK.BUSINESS_ID.eq(business))
+                .and(TAKE_BACK.MEANS_ID.eq(means))
+                .orderBy(TAKE_BACK.ID)
+                .fetch(t -> new Gone(
+                        t.getId(),
+                        t.getTakenOn(),
+                        Money.ofMinor(t.getCurrency(), t.getAmountMinor()),
+                        t.getCause(),
+                        t.getReason(),
+                        t.getEntryId()));
+    }
+
+    @Override
+    public List<Credit> creditOf(BusinessId business, CustomerId customer) {
+        return credits(
+                business,
+                customer,
+                MEANS.KIND
+                        .in(DSL.inline(MeansKind.RECEIPT), DSL.inline(MeansKind.CREDIT_NOTE))
+                        .and(MEANS.RESERVED_FOR.isNull()));
+    }
+
+    @Override
+    public List<Credit> depositsOf(BusinessId business, CustomerId customer) {
+        return credits(business, customer, MEANS.KIND.eq(MeansKind.DEPOSIT));
+    }
+
+    private List<Credit> credits(BusinessId business, CustomerId customer, Condition kind) {
+        return db.select(MEANS.fields())
+                .select(RECEIPT.CHANNEL, DOCUMENT.NUMBER)
+                .from(MEANS)
+                .leftJoin(RECEIPT)
+                .on(RECEIPT.BUSINESS_ID.eq(MEANS.BUSINESS_ID))
+                .and(RECEIPT.MEANS_ID.eq(MEANS.ID))
+                .leftJoin(DOCUMENT)
+                .on(DOCUMENT.BUSINESS_ID.eq(MEANS.BUSINESS_ID))
+                .and(DOCUMENT.ID.eq(MEANS.DOCUMENT_ID))
+                .where(MEANS.BUSINESS_ID.eq(business))
+                .and(MEANS.CUSTOMER_ID.eq(customer))
+                .and(MEANS.LEFT_MINOR.gt(0L))
+                .and(kind)
+                .orderBy(MEANS.MEANS_ON, MEANS.ID)
+                .fetch(r -> {
+                    MeansRecord m = r.into(MEANS);
+                    String words = r.get(RECEIPT.CHANNEL) != null
+                            ? "payment by " + r.get(RECEIPT.CHANNEL)
+                            : m.getKind().words()
+                                    + (r.get(DOCUMENT.NUMBER) == null ? "" : " " + r.get(DOCUMENT.NUMBER));
+                    return new Credit(
+                            m.getId(),
+                            m.getKind(),
+                            m.getMeansOn(),
+                            Money.ofMinor(m.getCurrency(), m.getLeftMinor()),
+                            words);
+                });
+    }
+
+    private List<Settlement> settlements(BusinessId business, Condition condition) {
+        return db.select(ALLOCATION.fields())
+                .select(MEANS.KIND, CLAIM.DOCUMENT_ID, DOCUMENT.NUMBER)
+                .from(ALLOCATION)
+                .join(MEANS)
+                .on(MEANS.BUSINESS_ID.eq(ALLOCATION.BUSINESS_ID))
+                .and(MEANS.ID.eq(ALLOCATION.MEANS_ID))
+                .join(CLAIM)
+                .on(CLAIM.BUSINESS_ID.eq(ALLOCATION.BUSINESS_ID))
+                .and(CLAIM.ID.eq(ALLOCATION.CLAIM_ID))
+                .join(DOCUMENT)
+                .on(DOCUMENT.BUSINESS_ID.eq(CLAIM.BUSINESS_ID))
+                .and(DOCUMENT.ID.eq(CLAIM.DOCUMENT_ID))
+                .where(ALLOCATION.BUSINESS_ID.eq(business))
+                .and(condition)
+                .orderBy(ALLOCATION.ID)
+                .fetch(r -> new Settlement(
+                        r.get(ALLOCATION.MEANS_ID),
+                        r.get(MEANS.KIND),
+                        r.get(ALLOCATION.CLAIM_ID),
+                        r.get(CLAIM.DOCUMENT_ID),
+                        r.get(DOCUMENT.NUMBER),
+                        Money.ofMinor(r.get(ALLOCATION.CURRENCY), r.get(ALLOCATION.AMOUNT_MINOR)),
+                        r.get(ALLOCATION.COUNTS_ON),
+                        r.get(ALLOCATION.ENTRY_ID),
+                        r.get(ALLOCATION.REVERSES) != null));
+    }
+
+    private static Condition wanted(BusinessId business, Filter filter) {
+        Condition all = DSL.noCondition();
+        if (!filter.words().isBlank()) {
+            all = all.and(SearchWords.in(RECEIPT.SEARCH, filter.words())
+                    .or(MEANS.ID.in(DSL.select(ALLOCATION.MEANS_ID)
+                            .from(ALLOCATION)
+                            .join(CLAIM)
+                            .on(CLAIM.BUSINESS_ID.eq(ALLOCATION.BUSINESS_ID))
+                            .and(CLAIM.ID.eq(ALLOCATION.CLAIM_ID))
+                            .join(DOCUMENT)
+                            .on(DOCUMENT.BUSINESS_ID.eq(CLAIM.BUSINESS_ID))
+                            .and(DOCUMENT.ID.eq(CLAIM.DOCUMENT_ID))
+                            .where(ALLOCATION.BUSINESS_ID.eq(business))
+                            .and(SearchWords.in(DOCUMENT.SEARCH, filter.words())))));
+        }
+        if (!filter.channel().isEmpty()) all = all.and(RECEIPT.CHANNEL.eq(filter.channel()));
+        if (!filter.account().isEmpty())
+            all = all.and(DSL.condition("receipt.money_account = {0}", DSL.val(filter.account())));
+        if (filter.place().equals("on account")) all = all.and(MEANS.LEFT_MINOR.gt(0L));
+        else if (!filter.place().isEmpty()) all = all.and(PAYMENT_PLACE.PLACE.eq(filter.place()));
+        return all;
+    }
+
+    private SelectConditionStep<? extends Record> payments(BusinessId business, Condition condition) {
+        return db.select(MEANS.fields())
+                .select(RECEIPT.fields())
+                .select(CUSTOMER.NAME, PAYMENT_PLACE.PLACE, ACCOUNT.NAME, SETTLES)
+                .from(MEANS)
+                .join(RECEIPT)
+                .on(RECEIPT.BUSINESS_ID.eq(MEANS.BUSINESS_ID))
+                .and(RECEIPT.MEANS_ID.eq(MEANS.ID))
+                .join(CUSTOMER)
+                .on(CUSTOMER.BUSINESS_ID.eq(MEANS.BUSINESS_ID))
+                .and(CUSTOMER.ID.eq(MEANS.CUSTOMER_ID))
+                .join(PAYMENT_PLACE)
+                .on(PAYMENT_PLACE.BUSINESS_ID.eq(MEANS.BUSINESS_ID))
+                .and(PAYMENT_PLACE.MEANS_ID.eq(MEANS.ID))
+                .join(ACCOUNT)
+                .on(ACCOUNT.BUSINESS_ID.eq(RECEIPT.BUSINESS_ID))
+                .and(ACCOUNT.CODE.eq(RECEIPT.MONEY_ACCOUNT))
+                .where(MEANS.BUSINESS_ID.eq(business))
+                .and(condition);
+    }
+
+    private static Listed listed(Record r) {
+        return new Listed(payment(r), r.get(SETTLES));
+    }
+
+    private static Payment payment(Record r) {
+        MeansRecord m = r.into(MEANS);
+        ReceiptRecord p = r.into(RECEIPT);
+        String currency = m.getCurrency();
+        return new Payment(
+                m.getId(),
+                m.getCustomerId(),
+                r.get(CUSTOMER.NAME),
+                m.getMeansOn(),
+                Money.ofMinor(currency, m.getAmountMinor()),
+                Money.ofMinor(currency, m.getLeftMinor()),
+                Money.ofMinor(currency, m.getTakenBackMinor()),
+                Money.ofMinor(currency, m.getRefundedMinor()),
+                Channel.of(p.getChannel()),
+                p.getSource(),
+                Place.of(r.get(PAYMENT_PLACE.PLACE)),
+                new Booked(
+                        p.getMoneyAccount(),
+                        r.get(ACCOUNT.NAME),
+                        Money.ofMinor(currency, p.getChargesMinor()),
+                        p.getProcessorId(),
+                        p.getSaleRef(),
+                        p.getFeeMinor() == null ? null : Money.ofMinor(currency, p.getFeeMinor()),
+                        p.getCollectionId(),
+                        p.getRecordedBy()),
+                new NewPayment.Said(
+                        p.getReference() == null ? "" : p.getReference(), p.getNote() == null ? "" : p.getNote()));
+    }
+
+    private static Money money(String currency, BigDecimal minor) {
+        return Money.ofMinor(currency, minor.longValueExact());
+    }
+}

@@ -1,0 +1,52 @@
+package exactum.app.settlement;
+
+import exactum.app.audit.Audit;
+import exactum.app.installation.BusinessClock;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.ClaimId;
+import exactum.core.ids.CustomerId;
+import exactum.core.ids.DocumentId;
+import exactum.core.ids.MeansId;
+import exactum.core.money.Money;
+import exactum.core.problem.Refusal;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/** A person uses credit on account for an invoice, or takes it off again. */
+@Component
+public class UseCredit {
+    private final Settle settle;
+    private final Unsettle unsettle;
+    private final BusinessClock clock;
+    private final Audit audit;
+
+    UseCredit(Settle settle, Unsettle unsettle, BusinessClock clock, Audit audit) {
+        this.settle = settle;
+        this.unsettle = unsettle;
+        this.clock = clock;
+        this.audit = audit;
+    }
+
+    /** Uses as much of the customer's credit as is open on the document, or up to a limit. */
+    @Transactional
+    public Money use(
+            BusinessId business, CustomerId customer, DocumentId document, String number, Optional<Money> limit) {
+        Money used = settle.useCredit(business, customer, document, limit, clock.today(business));
+        if (used.isZero()) {
+            throw new Refusal(
+                    "credit.none",
+                    "There is no credit on account in this currency, or nothing is open on %s. Nothing was changed."
+                            .formatted(number));
+        }
+        audit.record(business, "used credit on account", used.withCurrency() + " for " + number);
+        return used;
+    }
+
+    /** Takes a payment or a credit note off an open item; it is on account again. */
+    @Transactional
+    public void takeOff(BusinessId business, MeansId means, ClaimId claim, Money amount) {
+        unsettle.release(business, means, claim, amount, clock.today(business));
+        audit.record(business, "took a payment off an invoice", amount.withCurrency());
+    }
+}

@@ -1,0 +1,206 @@
+package exactum.app.setup;
+
+import static exactumdb.Tables.ACCOUNT;
+import static exactumdb.Tables.BANK_ACCOUNT;
+import static exactumdb.Tables.CATALOGUE_ITEM;
+import static exactumdb.Tables.EXCHANGE_RATE;
+import static exactumdb.Tables.NUMBER_SERIES;
+import static exactumdb.Tables.PROCESSOR_ACCOUNT;
+import static exactumdb.Tables.TAX_RATE;
+import static exactumdb.Tables.TERMS;
+
+import exactum.app.database.Ids;
+import exactum.app.security.Vault;
+import exactum.core.bank.Iban;
+import exactum.core.document.TaxRate;
+import exactum.core.ids.BankAccountId;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.ItemId;
+import exactum.core.ids.ProcessorId;
+import exactum.core.ids.TermsId;
+import exactum.core.money.ExchangeRate;
+import java.time.LocalDate;
+import org.jooq.DSLContext;
+import org.springframework.stereotype.Component;
+
+/** Writes what is set up. */
+@Component
+class ChangeSetupStore {
+    private final DSLContext db;
+    private final Vault vault;
+
+    ChangeSetupStore(DSLContext db, Vault vault) {
+        this.db = db;
+        this.vault = vault;
+    }
+
+    void insert(BusinessId business, Account a) {
+        db.insertInto(ACCOUNT)
+                .set(ACCOUNT.BUSINESS_ID, business)
+                .set(ACCOUNT.CODE, a.code())
+                .set(ACCOUNT.NAME, a.name())
+                .set(ACCOUNT.KIND, a.kind())
+                .set(ACCOUNT.ROLE, a.role())
+                .execute();
+    }
+
+    /** Whether there is a rate of the code from the day or later. */
+    boolean hasRateFrom(BusinessId business, String code, LocalDate day) {
+        return db.fetchExists(
+                TAX_RATE,
+                TAX_RATE.BUSINESS_ID.eq(business).and(TAX_RATE.CODE.eq(code)).and(TAX_RATE.VALID_FROM.ge(day)));
+    }
+
+    /** Adds a dated rate and ends the one before it on that day. */
+    void insert(BusinessId business, TaxRate rate) {
+        db.update(TAX_RATE)
+                .set(TAX_RATE.VALID_UNTIL, rate.validFrom())
+                .where(TAX_RATE.BUSINESS_ID.eq(business))
+                .and(TAX_RATE.CODE.eq(rate.code()))
+                .and(TAX_RATE.VALID_UNTIL.isNull())
+                .execute();
+        db.insertInto(TAX_RATE)
+                .set(TAX_RATE.BUSINESS_ID, business)
+                .set(TAX_RATE.ID, Ids.next())
+                .set(TAX_RATE.CODE, rate.code())
+                .set(TAX_RATE.CATEGORY, rate.category())
+                .set(TAX_RATE.NAME, rate.name())
+                .set(TAX_RATE.PERCENT, rate.percent())
+                .set(TAX_RATE.VALID_FROM, rate.validFrom())
+                .set(TAX_RATE.VALID_UNTIL, rate.validUntil())
+                .set(TAX_RATE.SOURCE, rate.source())
+                .execute();
+    }
+
+    /** Adds terms; false if the name is taken. */
+    boolean insert(BusinessId business, Terms terms) {
+        if (terms.chosen()) {
+            db.update(TERMS)
+                    .set(TERMS.CHOSEN, false)
+                    .where(TERMS.BUSINESS_ID.eq(business))
+                    .execute();
+        }
+        return db.insertInto(TERMS)
+                        .set(TERMS.BUSINESS_ID, business)
+                        .set(TERMS.ID, terms.id())
+                        .set(TERMS.NAME, terms.name())
+                        .set(TERMS.MONTHS, terms.rule().months())
+                        .set(TERMS.DAYS, terms.rule().days())
+                        .set(TERMS.THEN_MONTH_END, terms.rule().thenMonthEnd())
+                        .set(TERMS.PRINTED, terms.printed())
+                        .set(TERMS.CHOSEN, terms.chosen())
+                        .onConflictDoNothing()
+                        .execute()
+                == 1;
+    }
+
+    /** Adds an item; false if the code is taken. */
+    boolean insert(BusinessId business, CatalogueItem item) {
+        return db.insertInto(CATALOGUE_ITEM)
+                        .set(CATALOGUE_ITEM.BUSINESS_ID, business)
+                        .set(CATALOGUE_ITEM.ID, item.id())
+                        .set(CATALOGUE_ITEM.CODE, item.code())
+                        .set(CATALOGUE_ITEM.NAME, item.name())
+                        .set(CATALOGUE_ITEM.UNIT, item.unit())
+                        .set(CATALOGUE_ITEM.PRICE, item.price().amount())
+                        .set(CATALOGUE_ITEM.CURRENCY, item.price().currency().getCurrencyCode())
+                        .set(CATALOGUE_ITEM.TAX_CODE, item.taxCode())
+                        .set(CATALOGUE_ITEM.INCOME_ACCOUNT, item.incomeAccount())
+                        .onConflictDoNothing()
+                        .execute()
+                == 1;
+    }
+
+    void insert(BusinessId business, BankAccount account, Iban iban) {
+        db.insertInto(BANK_ACCOUNT)
+                .set(BANK_ACCOUNT.BUSINESS_ID, business)
+                .set(BANK_ACCOUNT.ID, account.id())
+                .set(BANK_ACCOUNT.NAME, account.name())
+                .set(BANK_ACCOUNT.IBAN_SECRET, vault.encrypt(iban.value()))
+                .set(BANK_ACCOUNT.IBAN_DIGEST, vault.digest("iban", iban.value()))
+                .set(BANK_ACCOUNT.IBAN_ENDING, iban.ending())
+                .set(BANK_ACCOUNT.CURRENCY, account.opening().currency().getCurrencyCode())
+                .set(BANK_ACCOUNT.ACCOUNT, account.account())
+                .set(BANK_ACCOUNT.OPENING_MINOR, account.opening().minor())
+                .set(BANK_ACCOUNT.OPENED_ON, account.openedOn())
+                .set(BANK_ACCOUNT.FEED_URL, account.feedUrl())
+                .execute();
+    }
+
+    void insert(ProcessorAccount p) {
+        db.insertInto(PROCESSOR_ACCOUNT)
+                .set(PROCESSOR_ACCOUNT.BUSINESS_ID, p.business())
+                .set(PROCESSOR_ACCOUNT.ID, p.id())
+                .set(PROCESSOR_ACCOUNT.NAME, p.name())
+                .set(PROCESSOR_ACCOUNT.ADDRESS, p.address())
+                .set(PROCESSOR_ACCOUNT.KEY_SECRET, vault.encrypt(p.access().key()))
+                .set(PROCESSOR_ACCOUNT.SIGNING_SECRET, vault.encrypt(p.access().signingSecret()))
+                .set(PROCESSOR_ACCOUNT.CURRENCY, p.currency().getCurrencyCode())
+                .set(PROCESSOR_ACCOUNT.CLEARING_ACCOUNT, p.accounts().clearing())
+                .set(PROCESSOR_ACCOUNT.FEE_ACCOUNT, p.accounts().fees())
+                .set(PROCESSOR_ACCOUNT.PAYOUTS_ACCOUNT, p.accounts().payouts())
+                .set(PROCESSOR_ACCOUNT.FEE_PERCENT, p.fees().percent())
+                .set(PROCESSOR_ACCOUNT.FEE_FIXED_MINOR, p.fees().fixed().minor())
+                .execute();
+    }
+
+    void setKeys(BusinessId business, ProcessorId id, String key, String signingSecret) {
+        db.update(PROCESSOR_ACCOUNT)
+                .set(PROCESSOR_ACCOUNT.KEY_SECRET, vault.encrypt(key))
+                .set(PROCESSOR_ACCOUNT.SIGNING_SECRET, vault.encrypt(signingSecret))
+                .where(PROCESSOR_ACCOUNT.BUSINESS_ID.eq(business))
+                .and(PROCESSOR_ACCOUNT.ID.eq(id))
+                .execute();
+    }
+
+    void setReadTo(BusinessId business, ProcessorId id, String reference) {
+        db.update(PROCESSOR_ACCOUNT)
+                .set(PROCESSOR_ACCOUNT.PAYOUTS_READ_TO, reference)
+                .where(PROCESSOR_ACCOUNT.BUSINESS_ID.eq(business))
+                .and(PROCESSOR_ACCOUNT.ID.eq(id))
+                .execute();
+    }
+
+    void keep(BusinessId business, NumberSeries series) {
+        db.insertInto(NUMBER_SERIES)
+                .set(NUMBER_SERIES.BUSINESS_ID, business)
+                .set(NUMBER_SERIES.NAME, series.name())
+                .set(NUMBER_SERIES.PREFIX, series.prefix())
+                .set(NUMBER_SERIES.WIDTH, series.width())
+                .onConflict(NUMBER_SERIES.BUSINESS_ID, NUMBER_SERIES.NAME)
+                .doUpdate()
+                .set(NUMBER_SERIES.PREFIX, series.prefix())
+                .set(NUMBER_SERIES.WIDTH, series.width())
+                .execute();
+    }
+
+    void keep(BusinessId business, ExchangeRate rate) {
+        db.insertInto(EXCHANGE_RATE)
+                .set(EXCHANGE_RATE.BUSINESS_ID, business)
+                .set(EXCHANGE_RATE.CURRENCY, rate.from().getCurrencyCode())
+                .set(EXCHANGE_RATE.DAY, rate.day())
+                .set(EXCHANGE_RATE.PER_UNIT, rate.perUnit())
+                .set(EXCHANGE_RATE.SOURCE, rate.source())
+                .onConflict(EXCHANGE_RATE.BUSINESS_ID, EXCHANGE_RATE.CURRENCY, EXCHANGE_RATE.DAY)
+                .doUpdate()
+                .set(EXCHANGE_RATE.PER_UNIT, rate.perUnit())
+                .set(EXCHANGE_RATE.SOURCE, rate.source())
+                .execute();
+    }
+
+    static ItemId newItem() {
+        return new ItemId(Ids.next());
+    }
+
+    static TermsId newTerms() {
+        return new TermsId(Ids.next());
+    }
+
+    static BankAccountId newBankAccount() {
+        return new BankAccountId(Ids.next());
+    }
+
+    static ProcessorId newProcessor() {
+        return new ProcessorId(Ids.next());
+    }
+}

@@ -1,0 +1,70 @@
+package exactum.app.setup;
+
+import exactum.core.bank.Iban;
+import exactum.core.document.TaxRates;
+import exactum.core.ids.BankAccountId;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.ProcessorId;
+import exactum.core.ids.TermsId;
+import exactum.core.ledger.AccountCode;
+import exactum.core.money.ExchangeRate;
+import java.time.LocalDate;
+import java.util.Currency;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/** What a business is set up with. */
+public interface FindSetup {
+
+    TaxRates taxRates(BusinessId business);
+
+    /** The chart, by code. */
+    List<Account> accounts(BusinessId business);
+
+    Optional<Account> account(BusinessId business, AccountCode code);
+
+    /** The account of what is sold without a catalogue item: the first that is for income and nothing else. */
+    AccountCode incomeAccount(BusinessId business);
+
+    List<CatalogueItem> items(BusinessId business);
+
+    /** The terms, those that new arrangements start with first. */
+    List<Terms> terms(BusinessId business);
+
+    Map<TermsId, Terms> termsById(BusinessId business);
+
+    /** The terms that new arrangements start with; a {@link exactum.core.problem.Refusal} where there are none. */
+    Terms chosenTerms(BusinessId business);
+
+    Optional<NumberSeries> series(BusinessId business, String name);
+
+    List<BankAccount> bankAccounts(BusinessId business);
+
+    /** One bank account; a {@link org.jooq.exception.NoDataFoundException} if there is none. */
+    BankAccount bankAccount(BusinessId business, BankAccountId id);
+
+    Optional<BankAccount> findBankAccount(BusinessId business, Iban iban);
+
+    /** The full number, for asking the bank and for printing transfer details. */
+    Iban iban(BusinessId business, BankAccountId id);
+
+    List<ProcessorAccount> processors(BusinessId business);
+
+    /** The processor that payers of a currency are led to. */
+    Optional<ProcessorAccount> processorFor(BusinessId business, Currency currency);
+
+    /** A processor by its id alone, as its notices name it. */
+    Optional<ProcessorAccount> findProcessor(ProcessorId id);
+
+    /** One processor; a {@link org.jooq.exception.NoDataFoundException} if there is none. */
+    ProcessorAccount processor(BusinessId business, ProcessorId id);
+
+    /**
+     * What the currency is worth in the business's own on the day: the newest rate that is not later; none is needed for the
+     * own currency.
+     *
+     * @throws exactum.core.problem.Refusal if no rate is known
+     */
+    ExchangeRate rate(BusinessId business, Currency currency, LocalDate day);
+}

@@ -1,0 +1,218 @@
+package exactum.app.trail;
+
+import exactum.core.ids.BankLineId;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.PayoutId;
+import exactum.core.money.Money;
+import java.time.LocalDate;
+import java.util.Collection;
+import java.util.List;
+import java.util.UUID;
+import org.jooq.DSLContext;
+import org.jooq.Param;
+import org.jooq.Record;
+import org.jooq.Result;
+import org.jooq.impl.DSL;
+import org.springframework.stereotype.Component;
+
+/** Reads the facts that a trail is made of, for many documents or payments at once. */
+@Component
+class TrailStore {
+    private static final String DOCUMENTS = """
+            select d.id, d.kind, d.number, d.document_date, d.currency, d.gross_minor, d.origin, r.id as recurring_id, r.name as recurring
+              from document d left join recurring_invoice r on d.origin = 'recurring' and r.business_id = d.business_id and r.id = d.origin_id
+             where d.business_id = {0} and d.id = any({1}) and d.number is not null order by d.document_date, d.id
+            """;
+    private static final String CLAIMS = """
+            select id, document_id, seq, count(*) over (partition by document_id) as parts, due_date, currency, amount_minor, left_minor from claim
+             where business_id = {0} and document_id = any({1}) and closed_minor < amount_minor order by document_id, seq
+            """;
+    private static final String MEANS = """
+            select m.id, m.kind, m.means_on, m.currency, m.amount_minor, m.left_minor, m.taken_back_minor, r.channel, d.number as note
+              from means m left join receipt r on r.business_id = m.business_id and r.means_id = m.id
+              left join document d on d.business_id = m.business_id and d.id = m.document_id
+             where m.business_id = {0} and m.id = any({1}) order by m.id
+            """;
+    private static final String ALLOCATIONS = """
+            select a.means_id, a.claim_id, k.document_id, a.currency, sum(a.amount_minor) as minor from allocation a join claim k on k.business_id = a.business_id and k.id = a.claim_id
+             where a.business_id = {0} and (k.document_id = any({1}) or a.means_id = any({2})) group by 1, 2, 3, 4 order by min(a.id::text)
+            """;
+    /** Where the money of payments went: to a bank line, or into a payout and with it to a bank line. */
+    private static final String LANDINGS = """
+            select w.means_id, x.amount_minor, x.currency, l.payout_id, o.reference as payout, o.currency as payout_currency, o.net_minor, o.arrives_on, b.id as line_id, b.booked_on, b.amount_minor as line_minor, b.currency as line_currency
+              from (select m.means_id, m.id, m.amount_minor, m.currency, m.bank_line_id, m.payout_line_id, m.business_id from match m
+                     where m.business_id = {0} and m.kind = 'payment' and m.undone_at is null and m.means_id = any({1})
+                    union all
+                    select w.means_id, m.id, m.amount_minor, m.currency, m.bank_line_id, m.payout_line_id, m.business_id from waiting w join match m on m.business_id = w.business_id and m.waiting_id = w.id
+                     where w.business_id = {0} and m.kind = 'waiting' and m.undone_at is null and w.means_id = any({1})) w
+              join lateral (select w.amount_minor, w.currency) x on true
+              left join payout_line l on l.business_id = w.business_id and l.id = w.payout_line_id
+              left join payout o on o.business_id = w.business_id and o.id = l.payout_id
+              left join lateral (select m2.bank_line_id from waiting pw join match m2 on m2.business_id = pw.business_id and m2.waiting_id = pw.id and m2.undone_at is null
+                                  where pw.business_id = w.business_id and pw.kind = 'payout' and pw.source_id = o.id limit 1) landed on true
+              left join bank_line b on b.business_id = w.business_id and b.id = coalesce(w.bank_line_id, landed.bank_line_id)
+             order by w.id
+            """;
+
+    private static final String WAITING = """
+            select means_id, kind, currency, left_minor from waiting where business_id = {0} and means_id = any({1}) and left_minor <> 0
+            """;
+    private static final String IN_FLIGHT = """
+            select c.id, c.started_on, c.currency, i.claim_id, i.amount_minor from collection c join collection_item i on i.business_id = c.business_id and i.collection_id = c.id and i.live
+              join claim k on k.business_id = i.business_id and k.id = i.claim_id
+             where c.business_id = {0} and k.document_id = any({1}) and c.state in ('planned', 'in flight') order by c.id
+            """;
+    private static final String ON_LINE = """
+            select distinct coalesce(m.means_id, w.means_id, s.means_id) as means_id from match m left join waiting w on w.business_id = m.business_id and w.id = m.waiting_id
+              left join payout_line l on w.kind = 'payout' and l.business_id = w.business_id and l.payout_id = w.source_id
+              left join match lm on lm.business_id = l.business_id and lm.payout_line_id = l.id and lm.undone_at is null
+              left join waiting s on s.business_id = lm.business_id and s.id = lm.waiting_id
+             where m.business_id = {0} and m.bank_line_id = {1} and m.undone_at is null and coalesce(m.means_id, w.means_id, s.means_id) is not null limit {2}
+            """;
+    private static final String IN_PAYOUT = """
+            select distinct w.means_id from payout_line l join match m on m.business_id = l.business_id and m.payout_line_id = l.id and m.undone_at is null
+              join waiting w on w.business_id = m.business_id and w.id = m.waiting_id
+             where l.business_id = {0} and l.payout_id = {1} and w.means_id is not null limit {2}
+            """;
+    private final DSLContext db;
+
+    TrailStore(DSLContext db) {
+        this.db = db;
+    }
+
+    record DocumentFact(
+            UUID id, String kind, String number, LocalDate date, Money gross, UUID recurring, String recurringName) {}
+
+    record ClaimFact(UUID id, UUID document, int seq, int parts, LocalDate due, Money amount, Money left) {}
+
+    /** A means; {@code channel} is null for what is no payment, {@code note} the number of a credit note. */
+    record MeansFact(
+            UUID id,
+            String kind,
+            LocalDate on,
+            Money amount,
+            Money left,
+            Money takenBack,
+            String channel,
+            String note) {}
+
+    record AllocationFact(UUID means, UUID claim, UUID document, Money amount) {}
+
+    record Landing(UUID means, Money part, PayoutFact payout, LineFact line) {}
+
+    record PayoutFact(UUID id, String reference, Money net, LocalDate arrivesOn) {}
+
+    record LineFact(UUID id, LocalDate bookedOn, Money amount) {}
+
+    record WaitingFact(UUID means, String kind, Money left) {}
+
+    record FlightFact(UUID id, UUID claim, LocalDate since, Money amount) {}
+
+    List<DocumentFact> documents(BusinessId business, Collection<UUID> ids) {
+        return rows(DOCUMENTS, business, ids)
+                .map(r -> new DocumentFact(
+                        r.get("id", UUID.class),
+                        r.get("kind", String.class),
+                        r.get("number", String.class),
+                        r.get("document_date", LocalDate.class),
+                        money(r, "currency", "gross_minor"),
+                        r.get("recurring_id", UUID.class),
+                        r.get("recurring", String.class)));
+    }
+
+    List<ClaimFact> claims(BusinessId business, Collection<UUID> documents) {
+        return rows(CLAIMS, business, documents)
+                .map(r -> new ClaimFact(
+                        r.get("id", UUID.class),
+                        r.get("document_id", UUID.class),
+                        r.get("seq", Integer.class),
+                        r.get("parts", Integer.class),
+                        r.get("due_date", LocalDate.class),
+                        money(r, "currency", "amount_minor"),
+                        money(r, "currency", "left_minor")));
+    }
+
+    List<MeansFact> means(BusinessId business, Collection<UUID> ids) {
+        return rows(MEANS, business, ids)
+                .map(r -> new MeansFact(
+                        r.get("id", UUID.class),
+                        r.get("kind", String.class),
+                        r.get("means_on", LocalDate.class),
+                        money(r, "currency", "amount_minor"),
+                        money(r, "currency", "left_minor"),
+                        money(r, "currency", "taken_back_minor"),
+                        r.get("channel", String.class),
+                        r.get("note", String.class)));
+    }
+
+    /** What settles the documents, and what the means settle; one row a pair, with what stands of it. */
+    List<AllocationFact> allocations(BusinessId business, Collection<UUID> documents, Collection<UUID> means) {
+        return db.fetch(ALLOCATIONS, DSL.inline(business.value()), array(documents), array(means))
+                .map(r -> new AllocationFact(
+                        r.get("means_id", UUID.class),
+                        r.get("claim_id", UUID.class),
+                        r.get("document_id", UUID.class),
+                        money(r, "currency", "minor")));
+    }
+
+    List<Landing> landings(BusinessId business, Collection<UUID> means) {
+        return rows(LANDINGS, business, means)
+                .map(r -> new Landing(
+                        r.get("means_id", UUID.class),
+                        money(r, "currency", "amount_minor"),
+                        r.get("payout_id") == null
+                                ? null
+                                : new PayoutFact(
+                                        r.get("payout_id", UUID.class),
+                                        r.get("payout", String.class),
+                                        money(r, "payout_currency", "net_minor"),
+                                        r.get("arrives_on", LocalDate.class)),
+                        r.get("line_id") == null
+                                ? null
+                                : new LineFact(
+                                        r.get("line_id", UUID.class),
+                                        r.get("booked_on", LocalDate.class),
+                                        money(r, "line_currency", "line_minor"))));
+    }
+
+    List<WaitingFact> waiting(BusinessId business, Collection<UUID> means) {
+        return rows(WAITING, business, means)
+                .map(r -> new WaitingFact(
+                        r.get("means_id", UUID.class),
+                        r.get("kind", String.class),
+                        money(r, "currency", "left_minor")));
+    }
+
+    List<FlightFact> inFlight(BusinessId business, Collection<UUID> documents) {
+        return rows(IN_FLIGHT, business, documents)
+                .map(r -> new FlightFact(
+                        r.get("id", UUID.class),
+                        r.get("claim_id", UUID.class),
+                        r.get("started_on", LocalDate.class),
+                        money(r, "currency", "amount_minor")));
+    }
+
+    /** The payments that a bank line brought, at once or in a payout; so many at most. */
+    List<UUID> meansOn(BusinessId business, BankLineId line, int most) {
+        return db.fetch(ON_LINE, DSL.inline(business.value()), DSL.val(line.value()), DSL.inline(most))
+                .map(r -> r.get(0, UUID.class));
+    }
+
+    /** The payments in a payout; so many at most. */
+    List<UUID> meansIn(BusinessId business, PayoutId payout, int most) {
+        return db.fetch(IN_PAYOUT, DSL.inline(business.value()), DSL.val(payout.value()), DSL.inline(most))
+                .map(r -> r.get(0, UUID.class));
+    }
+
+    private Result<Record> rows(String sql, BusinessId business, Collection<UUID> ids) {
+        return db.fetch(sql, DSL.inline(business.value()), array(ids));
+    }
+
+    private static Param<UUID[]> array(Collection<UUID> ids) {
+        return DSL.val(ids.toArray(UUID[]::new));
+    }
+
+    private static Money money(Record r, String currency, String minor) {
+        return Money.ofMinor(r.get(currency, String.class), r.get(minor, Long.class));
+    }
+}
