@@ -12,6 +12,8 @@ import exactum.app.bank.ProposeMatches;
 import exactum.app.customers.Customer;
 import exactum.app.documents.Document;
 import exactum.app.documents.Standing;
+import exactum.app.messages.MessageState;
+import exactum.app.messages.SendMessages;
 import exactum.app.settlement.Channel;
 import exactum.app.settlement.FindPayments;
 import exactum.app.settlement.NewPayment;
@@ -28,6 +30,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.springframework.mail.javamail.JavaMailSenderImpl;
 
 /** Money that a person records by hand. */
 @ExtendWith(RunningApp.class)
@@ -138,7 +141,7 @@ class RecordPaymentTest {
                         june(1),
                         new AccountCode("1005"),
                         new Policy.DueOrder()));
-        assertThat(payments.find(world.moorings, made).orElseThrow().place()).isEqualTo(Place.KEPT);
+        assertThat(payments.find(world.moorings, made).orElseThrow().place()).isEqualTo(Place.IN_HAND);
         assertThat(world.balance("1005")).isEqualTo(euro("40.00"));
     }
 
@@ -224,8 +227,8 @@ class RecordPaymentTest {
             var field = java.util.regex.Pattern.compile("name=\"(part-[0-9a-f-]{36})\"")
                     .matcher(page);
             assertThat(field.find()).isTrue();
-            String form = "customer=" + customer.id() + "&on=1+Jun+2026&method=cash&amount=35.00&reference=R1&"
-                    + field.group(1) + "=20.00";
+            String form = "key=" + java.util.UUID.randomUUID() + "&customer=" + customer.id()
+                    + "&on=1+Jun+2026&method=cash&amount=35.00&reference=R1&" + field.group(1) + "=20.00";
             assertThat(ada.post("/payments/typed", form).body())
                     .contains("20.00")
                     .contains("15.00")
@@ -257,10 +260,10 @@ class RecordPaymentTest {
                 assertThat(ada.get("/payments" + found).body())
                         .as(found)
                         .contains("50.00")
-                        .doesNotContain("sa_list");
+                        .doesNotContain("Visa ending");
             assertThat(ada.get("/payments?method=card").body())
-                    .contains("sa_list")
-                    .doesNotContain("slip 7");
+                    .contains("Visa ending")
+                    .doesNotContain("50.00");
             assertThat(ada.get("/payments?q=nothing").statusCode()).isEqualTo(200);
         }
     }
@@ -276,10 +279,17 @@ class RecordPaymentTest {
                 new RecordPayment.ByHand(
                         t.customer(), t.on(), t.channel(), t.amount(), t.charges(), null, t.said(), t.policy(), true));
         var letter = messages.ofDocument(world.moorings, invoice.id()).getFirst();
-        try (var ada = new Visitor(world, "ada")) {
-            assertThat(ada.get("/messages/" + letter.message().id()).body())
+        world.bean(SendMessages.class).sendAll();
+        try (var server = new MailServer(world.bean(JavaMailSenderImpl.class))) {
+            server.tryAgain(world);
+            assertThat(letter.message().state()).isEqualTo(MessageState.WAITING);
+            assertThat(messages.find(world.moorings, letter.message().id())
+                            .orElseThrow()
+                            .message()
+                            .sent()
+                            .body())
                     .contains("10.00")
-                    .contains("on account");
+                    .contains("left on your account");
         }
     }
 }

@@ -78,7 +78,8 @@ public class RunningApp implements ParameterResolver, BeforeEachCallback, AfterE
 
     @Override
     public boolean supportsParameter(ParameterContext parameter, ExtensionContext extension) {
-        return parameter.getParameter().getType() != String.class;
+        Class<?> type = parameter.getParameter().getType();
+        return !type.isPrimitive() && !type.getName().startsWith("java.");
     }
 
     @Override

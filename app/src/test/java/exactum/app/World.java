@@ -29,6 +29,7 @@ import exactum.app.installation.BusinessClock;
 import exactum.app.ledger.FindBooks;
 import exactum.app.links.PaymentLink;
 import exactum.app.links.PaymentLinks;
+import exactum.app.payouts.ImportPayouts;
 import exactum.app.security.Users;
 import exactum.app.settlement.FindClaims;
 import exactum.app.setup.FindSetup;
@@ -50,6 +51,7 @@ import exactum.core.ids.BankAccountId;
 import exactum.core.ids.BankLineId;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
+import exactum.core.ids.PayoutId;
 import exactum.core.ids.ProcessorId;
 import exactum.core.ids.RecurringId;
 import exactum.core.ledger.AccountCode;
@@ -57,7 +59,11 @@ import exactum.core.money.FeeRule;
 import exactum.core.money.Money;
 import exactum.core.money.UnitPrice;
 import exactum.core.terms.DueRule;
+import java.io.ByteArrayInputStream;
 import java.math.BigDecimal;
+import java.nio.charset.StandardCharsets;
+import java.sql.DriverManager;
+import java.sql.SQLException;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
@@ -285,6 +291,22 @@ public class World {
                 .id();
     }
 
+    /** A payout file of the processor: sales as {@code reference:gross:fee}, without a reference a fee of its own. */
+    PayoutId payout(String reference, String... lines) {
+        Money net = euro("0.00");
+        var rows = new StringBuilder();
+        for (String line : lines) {
+            String[] p = line.split(":");
+            net = net.plus(euro(p[1])).minus(euro(p[2]));
+            rows.append("%s,2026-06-01,2026-06-03,EUR,%%1$s,%s,2026-06-01,%s,said,%s,%s\n"
+                    .formatted(reference, p[0].isEmpty() ? "fee" : "sale", p[0], p[1], p[2]));
+        }
+        String file = "payout,sales_on,arrives_on,currency,net,kind,date,sale,description,gross,fee\n"
+                + rows.toString().formatted(net.plain());
+        return context.getBean(ImportPayouts.class)
+                .fromFile(moorings, cards, new ByteArrayInputStream(file.getBytes(StandardCharsets.UTF_8)));
+    }
+
     PaymentLink link(Document document) {
         return context.getBean(PaymentLinks.class).ofDocument(moorings, document.id());
     }
@@ -352,6 +374,24 @@ public class World {
 
     private Users users() {
         return context.getBean(Users.class);
+    }
+
+    /** What no use case does: the database's owner changes something behind the application's back. */
+    void asOwner(String sql) {
+        var env = context.getEnvironment();
+        try (var connection = DriverManager.getConnection(
+                        env.getProperty("spring.flyway.url"),
+                        env.getProperty("spring.flyway.user"),
+                        env.getProperty("spring.flyway.password"));
+                var statement = connection.createStatement()) {
+            statement.execute(sql);
+        } catch (SQLException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    <T> T bean(Class<T> type) {
+        return context.getBean(type);
     }
 
     /** The application's own addresses. */

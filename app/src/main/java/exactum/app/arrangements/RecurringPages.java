@@ -18,6 +18,7 @@ import exactum.core.document.PriceMode;
 import exactum.core.document.TaxRate;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
+import exactum.core.ids.Id;
 import exactum.core.ids.RecurringId;
 import java.time.DayOfWeek;
 import java.util.Comparator;
@@ -193,7 +194,7 @@ class RecurringPages {
     private void show(Business business, Map<String, String> fields, RecurringInvoice one, Model model) {
         BusinessId id = business.id();
         RecurringForm form = form(business, fields);
-        UUID chosenCustomer = form.get("customer").isEmpty() ? null : UUID.fromString(form.get("customer"));
+        UUID chosenCustomer = form.get("customer").isEmpty() ? null : Id.parse(form.get("customer"));
         Customer customer = chosenCustomer == null
                 ? null
                 : customers.find(id, new CustomerId(chosenCustomer)).orElse(null);

@@ -3,9 +3,11 @@ package exactum.app.bank;
 import exactum.app.audit.Audit;
 import exactum.app.customers.FindCustomers;
 import exactum.app.database.Ids;
+import exactum.app.installation.BusinessClock;
 import exactum.app.ledger.FindBooks;
 import exactum.app.ledger.Ledger;
 import exactum.app.settlement.Channel;
+import exactum.app.settlement.ConfirmPayment;
 import exactum.app.settlement.FindPayments;
 import exactum.app.settlement.GiveBack;
 import exactum.app.settlement.NewPayment;
@@ -16,6 +18,7 @@ import exactum.app.setup.FreeAccounts;
 import exactum.app.waiting.FindWaiting;
 import exactum.app.waiting.NewWaiting;
 import exactum.app.waiting.Wait;
+import exactum.app.web.NotHere;
 import exactum.core.bank.Explained;
 import exactum.core.bank.WaitingItem;
 import exactum.core.bank.WaitingKind;
@@ -56,6 +59,8 @@ public class Match {
     private final Settle settle;
     private final Unsettle unsettle;
     private final GiveBack giveBack;
+    private final ConfirmPayment confirm;
+    private final BusinessClock clock;
     private final FindPayments payments;
     private final FindCustomers customers;
     private final FindBooks books;
@@ -71,6 +76,8 @@ public class Match {
             Settle settle,
             Unsettle unsettle,
             GiveBack giveBack,
+            ConfirmPayment confirm,
+            BusinessClock clock,
             FindPayments payments,
             FindCustomers customers,
             FindBooks books,
@@ -84,6 +91,8 @@ public class Match {
         this.settle = settle;
         this.unsettle = unsettle;
         this.giveBack = giveBack;
+        this.confirm = confirm;
+        this.clock = clock;
         this.payments = payments;
         this.customers = customers;
         this.books = books;
@@ -220,6 +229,7 @@ public class Match {
                             business,
                             new NewPayment(part.customer(), line.day(), part.amount(), origin, null, part.policy()))
                     .orElseThrow();
+            confirm.confirm(business, means, clock.today(business));
             String settles = payments.settledBy(business, means.id()).stream()
                     .map(FindPayments.Settlement::number)
                     .distinct()
@@ -239,7 +249,7 @@ public class Match {
 
         private FindMatches.Matched back(MatchId id, Part.Return part, Valued worth) {
             requireOut(part.amount());
-            FindPayments.Payment payment = payments.find(business, part.means()).orElseThrow();
+            FindPayments.Payment payment = payments.find(business, part.means()).orElseThrow(NotHere::new);
             TakeBack back = unsettle.takeBack(
                     business,
                     new Unsettle.Gone(

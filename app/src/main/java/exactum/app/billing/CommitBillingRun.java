@@ -1,6 +1,7 @@
 package exactum.app.billing;
 
 import exactum.app.audit.Audit;
+import exactum.app.web.NotHere;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.RunId;
 import java.time.LocalDate;
@@ -42,7 +43,7 @@ public class CommitBillingRun {
     public void runFor(BusinessId business, LocalDate day) {
         RunId run = plan.begin(business, day, false);
         plan.plan(business, run);
-        if (runs.find(business, run).orElseThrow().planned() == 0) {
+        if (runs.find(business, run).orElseThrow(NotHere::new).planned() == 0) {
             transaction.executeWithoutResult(s -> runs.drop(business, run));
         } else if (Boolean.TRUE.equals(transaction.execute(s -> start(business, run)))) {
             execute(business, run);

@@ -6,6 +6,7 @@ import exactum.app.audit.Audit;
 import exactum.app.database.Ids;
 import exactum.app.documents.IssueDocuments;
 import exactum.app.documents.PrepareDocuments;
+import exactum.app.web.NotHere;
 import exactum.core.cadence.Occurrence;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.DocumentId;
@@ -59,7 +60,7 @@ public class PlanBillingRun {
 
     /** Plans what was begun. */
     public void plan(BusinessId business, RunId id) {
-        BillingRun run = runs.find(business, id).orElseThrow();
+        BillingRun run = runs.find(business, id).orElseThrow(NotHere::new);
         if (run.state() != RunState.PLANNING) return;
         transaction.executeWithoutResult(s -> runs.clearPlan(business, id));
         var sums = new Sums();

@@ -11,6 +11,8 @@ import org.springframework.web.bind.annotation.ControllerAdvice;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.multipart.MaxUploadSizeExceededException;
+import org.springframework.web.multipart.MultipartException;
+import org.springframework.web.multipart.support.MissingServletRequestPartException;
 import org.springframework.web.servlet.ModelAndView;
 
 /** Shows a refusal next to what caused it and keeps the input; without script, as a page of its own. */
@@ -26,6 +28,11 @@ class RefusalAdvice {
     @ExceptionHandler
     ModelAndView tooLarge(MaxUploadSizeExceededException e, HttpServletRequest request, HttpServletResponse response) {
         return show("file.too-large", "The file is larger than is allowed. Nothing was stored.", request, response);
+    }
+
+    @ExceptionHandler({MultipartException.class, MissingServletRequestPartException.class})
+    ModelAndView noFile(Exception e, HttpServletRequest request, HttpServletResponse response) {
+        return show("file.missing", "No file came with the form. Nothing was stored.", request, response);
     }
 
     /** Two wrote the same at one moment; the database let the first one through. */

@@ -5,6 +5,7 @@ import exactum.app.bank.Match;
 import exactum.app.bank.Part;
 import exactum.app.cards.SaleTaken;
 import exactum.app.setup.FindSetup;
+import exactum.app.web.NotHere;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.PayoutId;
 import exactum.core.ids.WaitingId;
@@ -70,7 +71,7 @@ public class MatchPayout {
     /** Books what one press can: fees of their own, and fees of sales that differ from the books. Pressing twice books once. */
     @Transactional
     public void bookFees(BusinessId business, PayoutId id) {
-        Payout payout = payouts.find(business, id).orElseThrow();
+        Payout payout = payouts.find(business, id).orElseThrow(NotHere::new);
         AccountCode fees =
                 setup.processor(business, payout.processor()).accounts().fees();
         for (PayoutLine line : payouts.openLines(business, id, Integer.MAX_VALUE)) {

@@ -9,7 +9,7 @@ import java.time.LocalDate;
 /**
  * One settlement of a processor, with what became of it.
  *
- * @param off what of its lines the books do not explain
+ * @param off by how much the books differ from its lines
  * @param open how many of its lines they do not explain in full
  * @param landed the bank line that brought it, or null
  */

@@ -61,6 +61,11 @@ public record PayoutLine(
                 && sale.amount().equals(gross);
     }
 
+    /** By how much the books differ from it: what is left of it, less what waits in the books for it. */
+    public Money off() {
+        return isEven() || sale == null ? left : left.minus(sale.left());
+    }
+
     /** Whose it is, or what it is. */
     public String whose() {
         return sale == null ? description : sale.customerName();

@@ -106,18 +106,13 @@ class PayoutPages {
                 "bookableSum",
                 Money.sum(
                         payout.off().currency(),
-                        bookable.stream().map(PayoutPages::difference).toList()));
+                        bookable.stream().map(PayoutLine::off).toList()));
         model.addAttribute("bars", TieOutBars.of(payout, payouts.fees(business, id)));
         model.addAttribute("accounts", open.isEmpty() ? List.of() : accounts.forLines(business));
         model.addAttribute("trail", trails.ofPayout(business, id));
         model.addAttribute("before", from > 1 ? Math.max(1, from - SHOWN) : 0);
         model.addAttribute("next", payout.lines() >= from + SHOWN ? from + SHOWN : 0);
         return "payouts/one";
-    }
-
-    /** What of a line would go to the fee account. */
-    private static Money difference(PayoutLine line) {
-        return line.isSale() ? line.left().minus(line.sale().left()) : line.left();
     }
 
     private List<Row> rows(BusinessId business, ProcessorAccount processor, List<PayoutLine> lines) {

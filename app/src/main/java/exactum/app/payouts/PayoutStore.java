@@ -31,10 +31,14 @@ import org.springframework.stereotype.Component;
 @Component
 class PayoutStore implements FindPayouts {
     private static final String PAYOUTS = """
-            select p.id, p.processor_id, a.name, p.reference, p.sales_on, p.arrives_on, p.currency, p.gross_minor, p.fees_minor, p.net_minor, p.lines, l.sales, l.off_minor, l.open_lines, landed.bank_line_id
+            select p.id, p.processor_id, a.name, p.reference, p.sales_on, p.arrives_on, p.currency, p.gross_minor, p.fees_minor, p.net_minor, p.lines, s.sales, l.off_minor, l.open_lines, landed.bank_line_id
               from payout p join processor_account a on a.business_id = p.business_id and a.id = p.processor_id
-              join lateral (select count(*) filter (where kind = 'sale')::int as sales, coalesce(sum(left_minor), 0)::bigint as off_minor, count(*) filter (where left_minor <> 0)::int as open_lines
-                              from payout_line l where l.business_id = p.business_id and l.payout_id = p.id) l on true
+              join lateral (select count(*) filter (where kind = 'sale')::int as sales from payout_line l where l.business_id = p.business_id and l.payout_id = p.id) s on true
+              join lateral (select coalesce(sum(l.left_minor - coalesce(w.left_minor, 0)), 0)::bigint as off_minor, count(*)::int as open_lines
+                              from payout_line l
+                              left join receipt r on r.business_id = l.business_id and r.processor_id = p.processor_id and r.sale_ref = l.sale_ref
+                              left join waiting w on w.business_id = r.business_id and w.means_id = r.means_id and w.kind = 'card sale'
+                             where l.business_id = p.business_id and l.payout_id = p.id and l.left_minor <> 0) l on true
               left join lateral (select m.bank_line_id from waiting w join match m on m.business_id = w.business_id and m.waiting_id = w.id and m.undone_at is null
                                   where w.business_id = p.business_id and w.kind = 'payout' and w.source_id = p.id and w.left_minor = 0 limit 1) landed on true
              where p.business_id = {0} and {1} order by {2} limit {3}

@@ -1,8 +1,10 @@
 package exactum.app.settlement;
 
+import exactum.app.database.Ids;
 import exactum.core.ids.CollectionId;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.DocumentId;
+import exactum.core.ids.MeansId;
 import exactum.core.ids.ProcessorId;
 import exactum.core.ledger.AccountCode;
 import exactum.core.money.Money;
@@ -12,6 +14,7 @@ import java.time.LocalDate;
 /**
  * Money that comes from a customer.
  *
+ * @param id the means that it becomes
  * @param on the day it came
  * @param amount what it settles, before charges
  * @param origin how it came and where it stands
@@ -19,7 +22,19 @@ import java.time.LocalDate;
  * @param policy which claims it settles
  */
 public record NewPayment(
-        CustomerId customer, LocalDate on, Money amount, Origin origin, DocumentId reservedFor, Policy policy) {
+        MeansId id,
+        CustomerId customer,
+        LocalDate on,
+        Money amount,
+        Origin origin,
+        DocumentId reservedFor,
+        Policy policy) {
+
+    /** Money that nobody named before. */
+    public NewPayment(
+            CustomerId customer, LocalDate on, Money amount, Origin origin, DocumentId reservedFor, Policy policy) {
+        this(new MeansId(Ids.next()), customer, on, amount, origin, reservedFor, policy);
+    }
 
     /**
      * How money came and where it stands.

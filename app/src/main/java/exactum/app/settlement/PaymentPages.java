@@ -3,6 +3,7 @@ package exactum.app.settlement;
 import exactum.app.business.Business;
 import exactum.app.customers.Customer;
 import exactum.app.customers.FindCustomers;
+import exactum.app.database.Ids;
 import exactum.app.installation.BusinessClock;
 import exactum.app.ledger.FindBooks;
 import exactum.app.setup.FindSetup;
@@ -103,6 +104,7 @@ class PaymentPages {
             @RequestParam(defaultValue = "") String invoice,
             Model model) {
         model.addAttribute("invoice", invoice);
+        model.addAttribute("key", Ids.next());
         model.addAttribute("channels", BY_HAND);
         model.addAttribute("today", Texts.day(clock.today(business.id())));
         show(business, customer.map(c -> customers.get(business.id(), c)).orElse(null), Map.of(), model);
@@ -137,7 +139,8 @@ class PaymentPages {
             throw new Refusal("payment.no-customer", "Choose whose payment it is. Nothing was recorded.");
         }
         Customer customer = customers.get(business.id(), CustomerId.valueOf(chosen));
-        MeansId made = record.record(business.id(), byHand(business, customer, fields));
+        MeansId key = MeansId.valueOf(new TypedForm(fields).required("key", "key"));
+        MeansId made = record.record(business.id(), key, byHand(business, customer, fields));
         return "redirect:/payments/" + made;
     }
 
@@ -154,7 +157,7 @@ class PaymentPages {
         model.addAttribute(
                 "openOfCustomer",
                 payment.left().isPositive() ? claims.openOf(business, payment.customer()) : List.of());
-        model.addAttribute("byHand", payment.place() == Place.NOT_YET);
+        model.addAttribute("byHand", payment.place() == Place.NOT_YET || payment.place() == Place.IN_HAND);
         model.addAttribute(
                 "entries",
                 books.of(

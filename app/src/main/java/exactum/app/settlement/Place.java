@@ -7,6 +7,7 @@ public enum Place {
     NOT_YET("not yet at the bank", "flight"),
     AT_PROCESSOR("at the processor", "flight"),
     ON_ITS_WAY("on its way", "flight"),
+    IN_HAND("in hand", "paid"),
     AT_BANK("at the bank", "paid"),
     RETURNED("returned", "back"),
     UNDONE("undone", "draft");

@@ -3,12 +3,14 @@ package exactum.app.settlement;
 import exactum.app.audit.Audit;
 import exactum.app.customers.Customer;
 import exactum.app.customers.FindCustomers;
+import exactum.app.database.Ids;
 import exactum.app.installation.BusinessClock;
 import exactum.app.ledger.Ledger;
 import exactum.app.setup.FreeAccounts;
 import exactum.app.waiting.FindWaiting;
 import exactum.app.waiting.NewWaiting;
 import exactum.app.waiting.Wait;
+import exactum.app.web.NotHere;
 import exactum.core.bank.WaitingKind;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
@@ -23,6 +25,7 @@ import exactum.core.settlement.Policy;
 import exactum.core.settlement.TakeBack;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Optional;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -95,7 +98,15 @@ public class RecordPayment {
     /** Records it and answers its id. */
     @Transactional
     public MeansId record(BusinessId business, ByHand typed) {
-        Means means = take(business, typed);
+        return record(business, new MeansId(Ids.next()), typed);
+    }
+
+    /** Records it under the id that its form has had; sent again, it is recorded once. */
+    @Transactional
+    public MeansId record(BusinessId business, MeansId id, ByHand typed) {
+        Optional<FindPayments.Payment> before = payments.find(business, id);
+        if (before.isPresent()) return sameAs(before.get(), typed);
+        Means means = take(business, id, typed);
         if (typed.confirmed()) confirm.confirm(business, means, clock.today(business));
         audit.record(
                 business,
@@ -105,11 +116,22 @@ public class RecordPayment {
         return means.id();
     }
 
+    private static MeansId sameAs(FindPayments.Payment before, ByHand typed) {
+        boolean same = before.customer().equals(typed.customer())
+                && before.amount().equals(typed.amount())
+                && before.on().equals(typed.on())
+                && before.channel() == typed.channel();
+        if (same) return before.id();
+        throw new Refusal(
+                "payment.recorded",
+                "This form was recorded already, and reads otherwise there. Nothing was recorded. Begin a new payment for another one.");
+    }
+
     /** What it would settle and leave on account: the same as recording it, and nothing of it stays. */
     public Rehearsal rehearse(BusinessId business, ByHand typed) {
         return transaction.execute(status -> {
             status.setRollbackOnly();
-            Means means = take(business, typed);
+            Means means = take(business, new MeansId(Ids.next()), typed);
             return new Rehearsal(
                     payments.settledBy(business, means.id()), means.left().amount());
         });
@@ -118,11 +140,13 @@ public class RecordPayment {
     /** Takes a payment that was recorded by mistake out again, unless the bank has confirmed it. */
     @Transactional
     public void takeOut(BusinessId business, MeansId id) {
-        FindPayments.Payment payment = payments.find(business, id).orElseThrow();
+        FindPayments.Payment payment = payments.find(business, id).orElseThrow(NotHere::new);
         FindWaiting.Named waits = waiting.ofMeans(business, List.of(id)).get(id);
-        boolean untouched =
-                waits != null && waits.item().left().equals(waits.item().amount());
-        if (!untouched || waits.item().kind() != WaitingKind.PAYMENT) {
+        boolean untouched = waits == null
+                ? payment.place() == Place.IN_HAND
+                : waits.item().kind() == WaitingKind.PAYMENT
+                        && waits.item().left().equals(waits.item().amount());
+        if (!untouched) {
             throw new Refusal(
                     "payment.at-the-bank",
                     "This payment was not recorded by hand, or the bank has confirmed it already. Nothing was changed. Undo its match first.");
@@ -130,7 +154,8 @@ public class RecordPayment {
         AccountCode account = payment.booked().account();
         LocalDate today = clock.today(business);
         LocalDate on = payment.on().isAfter(today) ? payment.on() : today;
-        wait.letGo(business, waits.item().id(), waits.item().left().amount(), on);
+        if (waits != null)
+            wait.letGo(business, waits.item().id(), waits.item().left().amount(), on);
         unsettle.takeOut(
                 business,
                 id,
@@ -141,7 +166,7 @@ public class RecordPayment {
         audit.record(business, "took a payment out again", payment.amount().withCurrency());
     }
 
-    private Means take(BusinessId business, ByHand typed) {
+    private Means take(BusinessId business, MeansId id, ByHand typed) {
         Customer customer = customers.get(business, typed.customer());
         requireSensible(business, typed);
         AccountCode received = ledger.accounts(business).of(AccountRole.RECEIVED);
@@ -149,7 +174,7 @@ public class RecordPayment {
         var origin = new NewPayment.Origin(typed.channel(), "", account, typed.charges(), typed.said(), null);
         Means means = settle.receive(
                         business,
-                        new NewPayment(typed.customer(), typed.on(), typed.amount(), origin, null, typed.policy()))
+                        new NewPayment(id, typed.customer(), typed.on(), typed.amount(), origin, null, typed.policy()))
                 .orElseThrow();
         if (account.equals(received)) waits(business, customer, typed, means, received);
         return means;

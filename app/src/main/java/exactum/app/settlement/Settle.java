@@ -195,7 +195,7 @@ public class Settle {
         String memo = "Payment by %s%s"
                 .formatted(origin.channel().words(), origin.source().isEmpty() ? "" : ", " + origin.source());
         return new Settling.Incoming(
-                new MeansId(Ids.next()), payment.on(), amount, origin.account(), costs, payment.reservedFor(), memo);
+                payment.id(), payment.on(), amount, origin.account(), costs, payment.reservedFor(), memo);
     }
 
     private static Money open(Position position, DocumentId document) {

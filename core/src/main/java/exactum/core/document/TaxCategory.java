@@ -1,5 +1,6 @@
 package exactum.core.document;
 
+import exactum.core.problem.Refusal;
 import java.util.Arrays;
 
 /** Why tax is charged or not, by the codes of UNTDID 5305 that EN 16931-1 (BT-151) allows. */
@@ -21,11 +22,12 @@ public enum TaxCategory {
         return code;
     }
 
-    /** The category with the code; an {@link IllegalArgumentException} for any other. */
+    /** The category with the code; a refusal for any other. */
     public static TaxCategory of(String code) {
         return Arrays.stream(values())
                 .filter(c -> c.code.equals(code))
                 .findFirst()
-                .orElseThrow(() -> new IllegalArgumentException("no tax category has the code “" + code + "”"));
+                .orElseThrow(() -> new Refusal(
+                        "typed.category", "No tax category has the code “%s”. Nothing was saved.".formatted(code)));
     }
 }

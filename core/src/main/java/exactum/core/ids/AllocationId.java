@@ -5,9 +5,9 @@ import java.util.UUID;
 /** An allocation: the part of a means that settles a claim. */
 public record AllocationId(UUID value) implements Id {
 
-    /** Reads what {@link #toString()} wrote; an {@link IllegalArgumentException} for anything else. */
+    /** Reads what {@link #toString()} wrote; a refusal for anything else. */
     public static AllocationId valueOf(String text) {
-        return new AllocationId(UUID.fromString(text));
+        return new AllocationId(Id.parse(text));
     }
 
     @Override

@@ -5,9 +5,9 @@ import java.util.UUID;
 /** An account of ours at a bank. */
 public record BankAccountId(UUID value) implements Id {
 
-    /** Reads what {@link #toString()} wrote; an {@link IllegalArgumentException} for anything else. */
+    /** Reads what {@link #toString()} wrote; a refusal for anything else. */
     public static BankAccountId valueOf(String text) {
-        return new BankAccountId(UUID.fromString(text));
+        return new BankAccountId(Id.parse(text));
     }
 
     @Override

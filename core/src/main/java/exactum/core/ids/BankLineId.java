@@ -5,9 +5,9 @@ import java.util.UUID;
 /** A line of a bank statement. */
 public record BankLineId(UUID value) implements Id {
 
-    /** Reads what {@link #toString()} wrote; an {@link IllegalArgumentException} for anything else. */
+    /** Reads what {@link #toString()} wrote; a refusal for anything else. */
     public static BankLineId valueOf(String text) {
-        return new BankLineId(UUID.fromString(text));
+        return new BankLineId(Id.parse(text));
     }
 
     @Override

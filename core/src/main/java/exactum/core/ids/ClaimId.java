@@ -5,9 +5,9 @@ import java.util.UUID;
 /** A claim: something a customer owes, on screens an open item. */
 public record ClaimId(UUID value) implements Id {
 
-    /** Reads what {@link #toString()} wrote; an {@link IllegalArgumentException} for anything else. */
+    /** Reads what {@link #toString()} wrote; a refusal for anything else. */
     public static ClaimId valueOf(String text) {
-        return new ClaimId(UUID.fromString(text));
+        return new ClaimId(Id.parse(text));
     }
 
     @Override

@@ -5,9 +5,9 @@ import java.util.UUID;
 /** A customer. */
 public record CustomerId(UUID value) implements Id {
 
-    /** Reads what {@link #toString()} wrote; an {@link IllegalArgumentException} for anything else. */
+    /** Reads what {@link #toString()} wrote; a refusal for anything else. */
     public static CustomerId valueOf(String text) {
-        return new CustomerId(UUID.fromString(text));
+        return new CustomerId(Id.parse(text));
     }
 
     @Override

@@ -5,9 +5,9 @@ import java.util.UUID;
 /** A document: quote, invoice, credit note or cash sale, draft or issued. */
 public record DocumentId(UUID value) implements Id {
 
-    /** Reads what {@link #toString()} wrote; an {@link IllegalArgumentException} for anything else. */
+    /** Reads what {@link #toString()} wrote; a refusal for anything else. */
     public static DocumentId valueOf(String text) {
-        return new DocumentId(UUID.fromString(text));
+        return new DocumentId(Id.parse(text));
     }
 
     @Override

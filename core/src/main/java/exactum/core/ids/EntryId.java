@@ -5,9 +5,9 @@ import java.util.UUID;
 /** An entry of the ledger. */
 public record EntryId(UUID value) implements Id {
 
-    /** Reads what {@link #toString()} wrote; an {@link IllegalArgumentException} for anything else. */
+    /** Reads what {@link #toString()} wrote; a refusal for anything else. */
     public static EntryId valueOf(String text) {
-        return new EntryId(UUID.fromString(text));
+        return new EntryId(Id.parse(text));
     }
 
     @Override

@@ -1,5 +1,6 @@
 package exactum.core.ids;
 
+import exactum.core.problem.Refusal;
 import java.util.UUID;
 
 /** An identifier that says by its type what it identifies, so that two of them are never mixed up. */
@@ -7,4 +8,17 @@ public interface Id {
 
     /** The bare value, as it is stored. */
     UUID value();
+
+    /**
+     * The value in a text as forms and addresses carry it.
+     *
+     * @throws Refusal if it is none
+     */
+    static UUID parse(String text) {
+        try {
+            return UUID.fromString(text);
+        } catch (IllegalArgumentException none) {
+            throw new Refusal("typed.id", "The form names something that is not here. Nothing was saved.");
+        }
+    }
 }

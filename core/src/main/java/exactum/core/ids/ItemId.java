@@ -5,9 +5,9 @@ import java.util.UUID;
 /** An item of the catalogue. */
 public record ItemId(UUID value) implements Id {
 
-    /** Reads what {@link #toString()} wrote; an {@link IllegalArgumentException} for anything else. */
+    /** Reads what {@link #toString()} wrote; a refusal for anything else. */
     public static ItemId valueOf(String text) {
-        return new ItemId(UUID.fromString(text));
+        return new ItemId(Id.parse(text));
     }
 
     @Override

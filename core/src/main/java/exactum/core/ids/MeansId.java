@@ -5,9 +5,9 @@ import java.util.UUID;
 /** A means: what settles claims. */
 public record MeansId(UUID value) implements Id {
 
-    /** Reads what {@link #toString()} wrote; an {@link IllegalArgumentException} for anything else. */
+    /** Reads what {@link #toString()} wrote; a refusal for anything else. */
     public static MeansId valueOf(String text) {
-        return new MeansId(UUID.fromString(text));
+        return new MeansId(Id.parse(text));
     }
 
     @Override

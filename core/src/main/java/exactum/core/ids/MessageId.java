@@ -5,9 +5,9 @@ import java.util.UUID;
 /** A message to a customer. */
 public record MessageId(UUID value) implements Id {
 
-    /** Reads what {@link #toString()} wrote; an {@link IllegalArgumentException} for anything else. */
+    /** Reads what {@link #toString()} wrote; a refusal for anything else. */
     public static MessageId valueOf(String text) {
-        return new MessageId(UUID.fromString(text));
+        return new MessageId(Id.parse(text));
     }
 
     @Override

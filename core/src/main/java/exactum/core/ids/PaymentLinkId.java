@@ -5,9 +5,9 @@ import java.util.UUID;
 /** A payment link. */
 public record PaymentLinkId(UUID value) implements Id {
 
-    /** Reads what {@link #toString()} wrote; an {@link IllegalArgumentException} for anything else. */
+    /** Reads what {@link #toString()} wrote; a refusal for anything else. */
     public static PaymentLinkId valueOf(String text) {
-        return new PaymentLinkId(UUID.fromString(text));
+        return new PaymentLinkId(Id.parse(text));
     }
 
     @Override

@@ -5,9 +5,9 @@ import java.util.UUID;
 /** A payout of a processor. */
 public record PayoutId(UUID value) implements Id {
 
-    /** Reads what {@link #toString()} wrote; an {@link IllegalArgumentException} for anything else. */
+    /** Reads what {@link #toString()} wrote; a refusal for anything else. */
     public static PayoutId valueOf(String text) {
-        return new PayoutId(UUID.fromString(text));
+        return new PayoutId(Id.parse(text));
     }
 
     @Override

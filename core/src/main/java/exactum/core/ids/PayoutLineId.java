@@ -5,9 +5,9 @@ import java.util.UUID;
 /** A line of a payout. */
 public record PayoutLineId(UUID value) implements Id {
 
-    /** Reads what {@link #toString()} wrote; an {@link IllegalArgumentException} for anything else. */
+    /** Reads what {@link #toString()} wrote; a refusal for anything else. */
     public static PayoutLineId valueOf(String text) {
-        return new PayoutLineId(UUID.fromString(text));
+        return new PayoutLineId(Id.parse(text));
     }
 
     @Override

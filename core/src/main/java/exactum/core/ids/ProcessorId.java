@@ -5,9 +5,9 @@ import java.util.UUID;
 /** An account of ours at a card processor. */
 public record ProcessorId(UUID value) implements Id {
 
-    /** Reads what {@link #toString()} wrote; an {@link IllegalArgumentException} for anything else. */
+    /** Reads what {@link #toString()} wrote; a refusal for anything else. */
     public static ProcessorId valueOf(String text) {
-        return new ProcessorId(UUID.fromString(text));
+        return new ProcessorId(Id.parse(text));
     }
 
     @Override

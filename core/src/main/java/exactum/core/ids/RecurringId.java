@@ -5,9 +5,9 @@ import java.util.UUID;
 /** A recurring invoice: the standing arrangement that makes invoices. */
 public record RecurringId(UUID value) implements Id {
 
-    /** Reads what {@link #toString()} wrote; an {@link IllegalArgumentException} for anything else. */
+    /** Reads what {@link #toString()} wrote; a refusal for anything else. */
     public static RecurringId valueOf(String text) {
-        return new RecurringId(UUID.fromString(text));
+        return new RecurringId(Id.parse(text));
     }
 
     @Override

@@ -5,9 +5,9 @@ import java.util.UUID;
 /** A refund. */
 public record RefundId(UUID value) implements Id {
 
-    /** Reads what {@link #toString()} wrote; an {@link IllegalArgumentException} for anything else. */
+    /** Reads what {@link #toString()} wrote; a refusal for anything else. */
     public static RefundId valueOf(String text) {
-        return new RefundId(UUID.fromString(text));
+        return new RefundId(Id.parse(text));
     }
 
     @Override

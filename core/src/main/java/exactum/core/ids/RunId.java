@@ -5,9 +5,9 @@ import java.util.UUID;
 /** A run: billing, later collection and reminders. */
 public record RunId(UUID value) implements Id {
 
-    /** Reads what {@link #toString()} wrote; an {@link IllegalArgumentException} for anything else. */
+    /** Reads what {@link #toString()} wrote; a refusal for anything else. */
     public static RunId valueOf(String text) {
-        return new RunId(UUID.fromString(text));
+        return new RunId(Id.parse(text));
     }
 
     @Override

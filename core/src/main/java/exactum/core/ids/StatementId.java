@@ -5,9 +5,9 @@ import java.util.UUID;
 /** A bank statement. */
 public record StatementId(UUID value) implements Id {
 
-    /** Reads what {@link #toString()} wrote; an {@link IllegalArgumentException} for anything else. */
+    /** Reads what {@link #toString()} wrote; a refusal for anything else. */
     public static StatementId valueOf(String text) {
-        return new StatementId(UUID.fromString(text));
+        return new StatementId(Id.parse(text));
     }
 
     @Override

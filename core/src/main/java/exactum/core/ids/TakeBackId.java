@@ -5,9 +5,9 @@ import java.util.UUID;
 /** A take-back: money of a means that went away again. */
 public record TakeBackId(UUID value) implements Id {
 
-    /** Reads what {@link #toString()} wrote; an {@link IllegalArgumentException} for anything else. */
+    /** Reads what {@link #toString()} wrote; a refusal for anything else. */
     public static TakeBackId valueOf(String text) {
-        return new TakeBackId(UUID.fromString(text));
+        return new TakeBackId(Id.parse(text));
     }
 
     @Override

@@ -5,9 +5,9 @@ import java.util.UUID;
 /** Terms of payment. */
 public record TermsId(UUID value) implements Id {
 
-    /** Reads what {@link #toString()} wrote; an {@link IllegalArgumentException} for anything else. */
+    /** Reads what {@link #toString()} wrote; a refusal for anything else. */
     public static TermsId valueOf(String text) {
-        return new TermsId(UUID.fromString(text));
+        return new TermsId(Id.parse(text));
     }
 
     @Override

@@ -5,9 +5,9 @@ import java.util.UUID;
 /** A person who signs in. */
 public record UserId(UUID value) implements Id {
 
-    /** Reads what {@link #toString()} wrote; an {@link IllegalArgumentException} for anything else. */
+    /** Reads what {@link #toString()} wrote; a refusal for anything else. */
     public static UserId valueOf(String text) {
-        return new UserId(UUID.fromString(text));
+        return new UserId(Id.parse(text));
     }
 
     @Override

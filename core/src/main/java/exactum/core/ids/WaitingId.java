@@ -5,9 +5,9 @@ import java.util.UUID;
 /** A waiting item: money on a waiting account until the bank confirms it. */
 public record WaitingId(UUID value) implements Id {
 
-    /** Reads what {@link #toString()} wrote; an {@link IllegalArgumentException} for anything else. */
+    /** Reads what {@link #toString()} wrote; a refusal for anything else. */
     public static WaitingId valueOf(String text) {
-        return new WaitingId(UUID.fromString(text));
+        return new WaitingId(Id.parse(text));
     }
 
     @Override

@@ -1,5 +1,7 @@
 package exactum.core.ledger;
 
+import exactum.core.problem.Refusal;
+
 /**
  * The code of an account in a chart, such as {@code 1100}.
  *
@@ -12,9 +14,17 @@ public record AccountCode(String value) implements Comparable<AccountCode> {
         }
     }
 
-    /** Reads what {@link #toString()} wrote. */
+    /**
+     * Reads what {@link #toString()} wrote.
+     *
+     * @throws Refusal for anything else
+     */
     public static AccountCode valueOf(String text) {
-        return new AccountCode(text);
+        try {
+            return new AccountCode(text);
+        } catch (IllegalArgumentException none) {
+            throw new Refusal("typed.account", "%s. Nothing was saved.".formatted(none.getMessage()));
+        }
     }
 
     @Override

@@ -1,0 +1,170 @@
+package exactum.app;
+
+import static exactum.app.World.euro;
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import exactum.app.bank.MatchCertain;
+import exactum.app.documents.Document;
+import exactum.app.payouts.FindPayouts;
+import exactum.app.payouts.MatchPayout;
+import exactum.app.payouts.Payout;
+import exactum.app.payouts.PayoutLine;
+import exactum.app.settlement.FindPayments;
+import exactum.app.settlement.Place;
+import exactum.core.ids.PayoutId;
+import exactum.core.money.Money;
+import java.util.List;
+import java.util.Map;
+import org.jooq.DSLContext;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+
+/** A payout line is matched like a bank line: a sale is taken once, and what the books do not have is named and booked once. */
+@ExtendWith(RunningApp.class)
+class PayoutsTest {
+    private static Document sold(World world, String sale, String amount, String fee) {
+        Document invoice = world.invoice(world.payer(), amount);
+        world.sale(sale, world.cardPage(invoice).reference, amount, fee);
+        return invoice;
+    }
+
+    private static Payout payout(World world, PayoutId id) {
+        return world.bean(FindPayouts.class).find(world.moorings, id).orElseThrow();
+    }
+
+    private static List<PayoutLine> open(World world, PayoutId id) {
+        return world.bean(FindPayouts.class).openLines(world.moorings, id, 100);
+    }
+
+    private static Map<String, Money> balances(World world) {
+        return Map.of("clearing", world.balance("1060"), "on its way", world.balance("1061"));
+    }
+
+    @Test
+    void a_payout_that_agrees_is_matched_as_it_is_read_and_lands_with_its_bank_line(
+            World world, FindPayments payments) {
+        Document invoice = sold(world, "sa_1", "118.08", "3.08");
+        var payment = payments.ofDocument(world.moorings, invoice.id()).getFirst();
+        assertThat(payment.place()).isEqualTo(Place.AT_PROCESSOR);
+        PayoutId id = world.payout("po_1", "sa_1:118.08:3.08");
+        assertThat(payout(world, id).state()).isEqualTo("on its way");
+        assertThat(open(world, id)).isEmpty();
+        assertThat(balances(world)).containsEntry("clearing", euro("0.00")).containsEntry("on its way", euro("115.00"));
+        assertThat(payments.find(world.moorings, payment.id()).orElseThrow().place())
+                .isEqualTo(Place.ON_ITS_WAY);
+        world.bankLine("115.00", "Cards", "PAYOUT po_1");
+        world.bean(MatchCertain.class).matchAll(world.moorings);
+        assertThat(payout(world, id).state()).isEqualTo("tied out");
+        assertThat(payout(world, id).landed()).isNotNull();
+        assertThat(balances(world)).containsEntry("on its way", euro("0.00"));
+        assertThat(payments.find(world.moorings, payment.id()).orElseThrow().place())
+                .isEqualTo(Place.AT_BANK);
+    }
+
+    @Test
+    void the_same_sale_in_two_payouts_is_taken_once_and_the_second_differs(World world) {
+        sold(world, "sa_1", "118.08", "3.08");
+        PayoutId first = world.payout("po_1", "sa_1:118.08:3.08");
+        PayoutId second = world.payout("po_2", "sa_1:118.08:3.08");
+        assertThat(open(world, first)).isEmpty();
+        assertThat(payout(world, second).off()).isEqualTo(euro("115.00"));
+        assertThat(open(world, second))
+                .singleElement()
+                .satisfies(l -> assertThat(l.difference()).contains("which payout po_1 has already"));
+        assertThat(world.balance("1060")).as("named, not hidden").isEqualTo(euro("-115.00"));
+        try (var ada = new Visitor(world, "ada")) {
+            assertThat(ada.get("/payouts/" + second).body()).contains("which payout po_1 has already");
+            assertThat(ada.get("/day").body()).contains("po_2");
+            assertThat(ada.get("/tie-out").body()).contains("in payout po_2");
+        }
+    }
+
+    @Test
+    void the_same_sale_twice_in_one_payout_is_taken_once(World world) {
+        sold(world, "sa_1", "118.08", "3.08");
+        PayoutId id = world.payout("po_1", "sa_1:118.08:3.08", "sa_1:118.08:3.08");
+        assertThat(open(world, id))
+                .singleElement()
+                .satisfies(l -> assertThat(l.isBookable()).isFalse());
+    }
+
+    @Test
+    void a_sale_fee_that_differs_is_named_and_booked_by_one_press_however_often(
+            World world, MatchPayout match, DSLContext db) {
+        sold(world, "sa_1", "118.08", "3.08");
+        PayoutId id = world.payout("po_1", "sa_1:118.08:3.58", ":0.00:12.40");
+        assertThat(open(world, id))
+                .extracting(PayoutLine::difference)
+                .satisfiesExactlyInAnyOrder(
+                        d -> assertThat(d).contains("the fee of sale sa_1, which is 3.08 in the books"),
+                        d -> assertThat(d).contains("a fee the books do not have"));
+        assertThat(payout(world, id).off()).isEqualTo(euro("-12.90"));
+        try (var ada = new Visitor(world, "ada")) {
+            for (int twice = 0; twice < 2; twice++) ada.follow("/payouts/" + id + "/book-fees", "");
+            match.bookFees(world.moorings, id);
+            assertThat(open(world, id)).isEmpty();
+            assertThat(world.balance("5000")).isEqualTo(euro("15.98"));
+            assertThat(world.balance("1060")).isEqualTo(euro("0.00"));
+            String page = ada.get("/payouts/" + id).body();
+            var undo = java.util.regex.Pattern.compile("action=\"/moorings(/payouts/[^\"]+/undo)\"")
+                    .matcher(page);
+            assertThat(undo.find()).isTrue();
+            ada.follow(undo.group(1), "");
+        }
+        assertThat(open(world, id)).hasSize(1);
+        assertThat(db.fetchValue("select count(*) from match where undone_at is not null"))
+                .isEqualTo(1L);
+    }
+
+    @Test
+    void a_sale_that_the_books_do_not_have_or_have_otherwise_waits_by_name_and_can_be_booked(World world) {
+        sold(world, "sa_1", "118.08", "3.08");
+        PayoutId id = world.payout("po_1", "sa_1:120.00:3.08", "sa_unknown:10.00:0.25");
+        assertThat(open(world, id))
+                .extracting(PayoutLine::difference)
+                .satisfiesExactlyInAnyOrder(
+                        d -> assertThat(d).contains("which is 118.08 in the books"),
+                        d -> assertThat(d).contains("which the books do not have"));
+        try (var ada = new Visitor(world, "ada")) {
+            int line = open(world, id).stream()
+                    .filter(l -> l.sale() == null)
+                    .findFirst()
+                    .orElseThrow()
+                    .lineNo();
+            ada.follow("/payouts/" + id + "/lines/" + line + "/book", "account=4000");
+            assertThat(ada.post("/payouts/" + id + "/lines/" + line + "/book", "account=4000")
+                            .body())
+                    .contains("Nothing was");
+            assertThat(ada.post("/payouts/" + id + "/lines/99/book", "account=4000")
+                            .statusCode())
+                    .isLessThan(500);
+        }
+        assertThat(world.balance("4000")).isEqualTo(euro("-127.83"));
+        assertThat(open(world, id)).hasSize(1);
+    }
+
+    @Test
+    void a_payout_is_read_once_and_in_its_own_currency(World world) {
+        world.payout("po_1", ":0.00:1.00");
+        assertThatThrownBy(() -> world.payout("po_1", ":0.00:1.00"))
+                .hasMessageContaining("was imported before. Nothing was stored again");
+    }
+
+    @Test
+    void a_long_payout_comes_in_pages(World world) {
+        String[] lines = new String[450];
+        for (int i = 0; i < lines.length; i++) lines[i] = "sa_" + i + ":1.00:0.00";
+        PayoutId id = world.payout("po_1", lines);
+        try (var ada = new Visitor(world, "ada")) {
+            String first = ada.get("/payouts/" + id).body();
+            assertThat(first.length()).isLessThan(1_500_000);
+            assertThat(first).contains("from=201");
+            assertThat(ada.get("/payouts/" + id + "?from=401").body())
+                    .contains("450 lines in all")
+                    .contains("from=201")
+                    .doesNotContain("from=601");
+        }
+        assertThat(payout(world, id).off()).isEqualTo(euro("450.00"));
+    }
+}
