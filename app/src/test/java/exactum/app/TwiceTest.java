@@ -80,7 +80,7 @@ class TwiceTest {
     void a_draft_saved_after_its_paper_was_kept_does_not_come_back(World world) {
         Customer customer = world.payer();
         try (var ada = new Visitor(world, "ada")) {
-            String key = key(ada, "/recurring/new?afresh=true");
+            String key = key(ada, "/recurring/new?over=true");
             ada.post("/recurring", typed(customer, key, "Pontoon"));
             ada.post("/recurring/typed", typed(customer, key, "Pontoon"));
             assertThat(ada.get("/recurring/new").body()).doesNotContain("Pontoon");

@@ -376,6 +376,11 @@ public class World {
         return context.getBean(Users.class);
     }
 
+    /** Larkwater Moorings. */
+    public BusinessId business() {
+        return moorings;
+    }
+
     /** What no use case does: the database's owner changes something behind the application's back. */
     void asOwner(String sql) {
         var env = context.getEnvironment();

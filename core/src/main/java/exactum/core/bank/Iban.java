@@ -87,6 +87,6 @@ public record Iban(String value) {
     }
 
     private static Refusal refused(String value, String why) {
-        return new Refusal("iban.wrong", "“%s” is not an account number: %s. Nothing was kept.".formatted(value, why));
+        return new Refusal("iban.wrong", "“%s” is not an account number: %s. Nothing was saved.".formatted(value, why));
     }
 }

@@ -1,0 +1,116 @@
+package exactum.app;
+
+import static exactum.app.World.euro;
+import static exactum.app.World.june;
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import exactum.app.business.FindBusinesses;
+import exactum.app.database.Ids;
+import exactum.app.ledger.ClosePeriod;
+import exactum.app.ledger.FindBooks;
+import exactum.app.ledger.ProveBooks;
+import exactum.core.ledger.AccountCode;
+import exactum.core.problem.Refusal;
+import java.time.YearMonth;
+import java.util.List;
+import java.util.UUID;
+import org.jooq.DSLContext;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/** What the database itself holds to, whoever writes. */
+@ExtendWith(RunningApp.class)
+class LedgerRulesTest {
+    private static final String ENTRY =
+            "insert into entry (business_id, id, event, source_id, event_date, entry_date, memo) values ({1}, {0}, 'invoice issued', {0}, '2026-06-01', '2026-06-01', 'test')";
+
+    private static void insert(World world, DSLContext db, UUID entry, long debit, long credit) {
+        int business = world.moorings.value();
+        db.execute(ENTRY, entry, business);
+        db.execute(
+                "insert into posting (business_id, entry_id, line_no, account, currency, amount_minor, own_minor, entry_date) values ({3}, {0}, 1, '1000', 'EUR', {1}, {1}, '2026-06-01'), ({3}, {0}, 2, '4000', 'EUR', {2}, {2}, '2026-06-01')",
+                entry, debit, credit, business);
+    }
+
+    @Test
+    void an_entry_out_of_balance_cannot_be_committed(World world, DSLContext db, TransactionTemplate transaction) {
+        assertThatThrownBy(() -> transaction.executeWithoutResult(s -> insert(world, db, Ids.next(), 100, -99)))
+                .hasStackTraceContaining("out of balance");
+    }
+
+    @Test
+    void an_entry_needs_postings(World world, DSLContext db, TransactionTemplate transaction) {
+        assertThatThrownBy(() ->
+                        transaction.executeWithoutResult(s -> db.execute(ENTRY, Ids.next(), world.moorings.value())))
+                .hasStackTraceContaining("has no postings");
+    }
+
+    @Test
+    void the_application_cannot_edit_what_is_booked_or_recorded(World world, DSLContext db) {
+        world.invoice();
+        for (String edit : List.of(
+                "update posting set amount_minor = 1",
+                "delete from posting",
+                "update entry set memo = 'x'",
+                "delete from entry",
+                "truncate posting",
+                "update audit_record set what = 'x'",
+                "delete from audit_record",
+                "delete from allocation",
+                "update allocation set amount_minor = 1",
+                "delete from period")) {
+            assertThatThrownBy(() -> db.execute(edit)).as(edit).hasStackTraceContaining("permission denied");
+        }
+    }
+
+    @Test
+    void what_does_not_agree_is_found_and_named(World world, ProveBooks prove) {
+        world.invoice();
+        assertThat(prove.disagreements(world.moorings)).isEmpty();
+        world.asOwner("update claim set left_minor = left_minor - 1");
+        assertThat(prove.disagreements(world.moorings)).isNotEmpty();
+        try (var ada = new Visitor(world, "ada")) {
+            ada.follow("/ledger/proof", "");
+            prove.prove(world.moorings);
+            assertThat(ada.get("/ledger").body()).contains("832.74");
+        }
+        world.asOwner("update claim set left_minor = left_minor + 1");
+    }
+
+    @Test
+    void a_month_closes_once_in_order_and_later_entries_count_on_the_first_open_day(
+            World world, ClosePeriod close, FindBooks books) {
+        close.close(world.moorings, YearMonth.of(2026, 5));
+        assertThatThrownBy(() -> close.close(world.moorings, YearMonth.of(2026, 5)))
+                .isInstanceOf(Refusal.class);
+        assertThatThrownBy(() -> close.close(world.moorings, YearMonth.of(2026, 7)))
+                .isInstanceOf(Refusal.class);
+        world.invoice(world.payer(), "50.00", World.may(20));
+        var receivables = new AccountCode("1100");
+        assertThat(books.balance(world.moorings, receivables, "EUR", World.may(31)))
+                .isEqualTo(euro("0.00"));
+        assertThat(books.balance(world.moorings, receivables, "EUR", june(1))).isEqualTo(euro("50.00"));
+        try (var ada = new Visitor(world, "ada")) {
+            assertThat(ada.get("/ledger").body()).contains("May 2026");
+        }
+    }
+
+    @Test
+    void the_currency_of_a_business_stays_once_something_is_booked(World world, FindBusinesses businesses) {
+        try (var ada = new Visitor(world, "ada")) {
+            String form =
+                    "legalName=L&senderName=L&statementName=L&address=Q&country=IE&taxNumber=1&currency=GBP&timeZone=UTC&mailFrom=a@lakeside.example";
+            assertThat(ada.post("/setup/identity", form).statusCode()).isEqualTo(422);
+        }
+        assertThat(businesses.get(world.moorings).currency().getCurrencyCode()).isEqualTo("EUR");
+    }
+
+    @Test
+    void health_says_so_to_anybody_at_the_price_of_one_query(World world) {
+        try (var stranger = new Visitor(world, "nobody")) {
+            assertThat(stranger.get("~/actuator/health").body()).contains("UP");
+        }
+    }
+}
