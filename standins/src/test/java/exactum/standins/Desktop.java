@@ -15,6 +15,7 @@ import java.util.stream.Collectors;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.web.server.context.WebServerApplicationContext;
 import org.springframework.context.ConfigurableApplicationContext;
+import tools.jackson.databind.json.JsonMapper;
 
 /** The real stand-ins on a folder, which may be closed and opened again; driven by HTTP as a merchant and a person do. */
 public final class Desktop implements AutoCloseable {
@@ -70,6 +71,28 @@ public final class Desktop implements AutoCloseable {
         return send(request(path, headers)
                 .header("content-type", "application/json")
                 .POST(HttpRequest.BodyPublishers.ofString(json)));
+    }
+
+    /** A payer pays on a card page that was opened for the merchant; answers the page's id. */
+    public String sell(String currency, String amount) {
+        String key = JsonMapper.shared()
+                .readTree(get("/processor/keys?currency=" + currency).body())
+                .get("key")
+                .asString();
+        String checkout = JsonMapper.shared()
+                .readTree(post(
+                                "/processor/api/checkouts",
+                                """
+                                {"amount":"%s","currency":"%s","reference":"LW-1","customer":"É. Cluse","return_to":"http://merchant.example/back"}""".formatted(amount, currency),
+                                "Authorization",
+                                "Bearer " + key,
+                                "Idempotency-Key",
+                                "\"" + java.util.UUID.randomUUID() + "\"")
+                        .body())
+                .get("id")
+                .asString();
+        submit("/processor/checkouts/" + checkout, Map.of("number", "4111 1111 1111 1111"));
+        return checkout;
     }
 
     private HttpRequest.Builder request(String path, String... headers) {

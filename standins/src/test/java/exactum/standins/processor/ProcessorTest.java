@@ -88,7 +88,7 @@ class ProcessorTest {
                     .isEqualTo(401);
         }
         assertThat(desktop.get("/processor/api/account", "Authorization", key()).body())
-                .contains("Practice account");
+                .contains("Test account");
         assertThat(desktop.get("/processor/api/checkouts/co_1", "Authorization", key())
                         .statusCode())
                 .isEqualTo(404);
@@ -108,7 +108,7 @@ class ProcessorTest {
                 .isEqualTo(read(first.body()).get("id"));
         assertThat(desktop.post("/processor/api/checkouts", "{}", "Authorization", key())
                         .statusCode())
-                .isEqualTo(400);
+                .isEqualTo(422);
     }
 
     @Test
@@ -181,7 +181,7 @@ class ProcessorTest {
                         .minus(Money.of("EUR", "2.65"))
                         .minus(Money.of("EUR", "12.40")));
         assertThat(sales()).extracting(Sale::payout).containsOnly("PO-2026-06-01");
-        assertThat(desktop.bean(Desk.class).state().oddFee()).isEmpty();
+        assertThat(desktop.bean(Desk.class).account("EUR").oddFee()).isEmpty();
         assertThat(desktop.get("/processor/payouts/PO-2026-06-01.csv").statusCode())
                 .isEqualTo(200);
         assertThat(desktop.get("/processor/payouts/PO-1.csv").statusCode()).isEqualTo(404);
@@ -200,7 +200,7 @@ class ProcessorTest {
         assertThat(payouts.newest())
                 .singleElement()
                 .satisfies(p -> assertThat(p.lines()).hasSize(1));
-        assertThat(checkouts.unbundled()).isEmpty();
+        assertThat(checkouts.unbundled("EUR")).isEmpty();
     }
 
     @Test
@@ -209,7 +209,7 @@ class ProcessorTest {
         desktop.submit("/clock/start", Map.of("day", friday.toString()));
         pay(open("a", "50.00"), GOOD);
         desktop.submit("/clock/close", Map.of("day", friday.toString()));
-        assertThat(desktop.bean(Payouts.class).arrivingOn(LocalDate.of(2026, 6, 9)))
+        assertThat(desktop.bean(Payouts.class).arrivingOn(LocalDate.of(2026, 6, 9), "EUR"))
                 .hasSize(1);
     }
 
@@ -267,7 +267,7 @@ class ProcessorTest {
         assertThat(desktop.bean(Notices.class).newest())
                 .extracting(Notices.Notice::state)
                 .containsExactlyInAnyOrder("swallowed", "waiting");
-        assertThat(desktop.bean(Desk.class).state().swallow()).isZero();
+        assertThat(desktop.bean(Desk.class).account("EUR").swallow()).isZero();
     }
 
     @Test
@@ -277,5 +277,51 @@ class ProcessorTest {
                 .contains("LW-2026-0001")
                 .contains("Visa ending 1111")
                 .contains("sale.succeeded");
+    }
+
+    @Test
+    void a_page_that_was_taken_back_takes_no_card_and_one_that_is_paid_stays_paid() {
+        String open = open("a", "832.74");
+        String cancel = "/processor/api/checkouts/%s/cancel";
+        for (int twice = 0; twice < 2; twice++)
+            assertThat(read(desktop.post(cancel.formatted(open), "", "Authorization", key())
+                                    .body())
+                            .get("state")
+                            .asString())
+                    .isEqualTo("cancelled");
+        assertThat(pay(open, GOOD).statusCode()).isEqualTo(200);
+        assertThat(sales()).isEmpty();
+        String paid = open("b", "10.00");
+        pay(paid, GOOD);
+        assertThat(read(desktop.post(cancel.formatted(paid), "", "Authorization", key())
+                                .body())
+                        .get("state")
+                        .asString())
+                .isEqualTo("paid");
+        assertThat(desktop.post(cancel.formatted("co_none"), "", "Authorization", key())
+                        .statusCode())
+                .isEqualTo(404);
+    }
+
+    @Test
+    void a_processor_at_fault_charges_twice_on_one_page() {
+        desktop.sell("EUR", "832.74");
+        desktop.submit("/processor/sales/" + sales().getFirst().id() + "/again", Map.of());
+        desktop.submit("/processor/sales/" + sales().getFirst().id() + "/again", Map.of("amount", "900.00"));
+        assertThat(sales()).extracting(Sale::amount).containsExactlyInAnyOrder("832.74", "832.74", "900.00");
+    }
+
+    @Test
+    void pounds_and_euro_are_two_accounts_with_two_payouts() {
+        desktop.sell("EUR", "100.00");
+        desktop.sell("GBP", "60.00");
+        desktop.submit("/clock/close", Map.of("day", MONDAY.toString()));
+        assertThat(desktop.bean(Payouts.class).newest())
+                .extracting(PayoutDocument::currency)
+                .containsExactlyInAnyOrder("EUR", "GBP");
+        assertThat(read(desktop.get("/processor/api/payouts", "Authorization", key())
+                                .body())
+                        .get("payouts"))
+                .hasSize(1);
     }
 }

@@ -35,4 +35,20 @@ class ShelfTest {
         Files.writeString(folder.resolve("new123.tmp"), "{\"title\":\"half a");
         assertThat(new Shelf<>(folder, Book.class, JSON).all()).containsExactly(new Book("Harbours", 300));
     }
+
+    @Test
+    void what_was_saved_under_a_name_is_put_back_and_what_came_since_is_gone() throws Exception {
+        var desktop = new exactum.standins.Desktop();
+        try (desktop) {
+            desktop.submit("/clock/start", java.util.Map.of("day", "2026-06-01"));
+            desktop.sell("EUR", "10.00");
+            desktop.submit("/shelves/save", java.util.Map.of("name", "first"));
+            desktop.sell("EUR", "20.00");
+            assertThat(desktop.get("/processor").body()).contains("20.00");
+            desktop.submit("/shelves/restore", java.util.Map.of("name", "first"));
+            assertThat(desktop.get("/processor").body()).contains("10.00").doesNotContain("20.00");
+            desktop.restart();
+            assertThat(desktop.get("/processor").body()).contains("10.00").doesNotContain("20.00");
+        }
+    }
 }
