@@ -3,57 +3,80 @@ package exactum.e2e;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 
 import com.microsoft.playwright.Page;
+import java.util.HashMap;
 import java.util.Map;
+import java.util.regex.Pattern;
 
-/** The steps by which a person makes a harbour ready, agrees with a customer and bills, each through the real pages. */
+/** The steps by which a person makes two harbours ready, agrees with a customer and bills, each through the real pages. */
 final class Harbour {
+    static final String PASSWORD = "harbour-lights";
+
     private Harbour() {}
 
-    /** All of the steps; answers the payment link that the customer was sent. */
-    static String billed(Installation installation, Person person) {
+    /** The first user, and two businesses with all that billing needs. */
+    static void setUp(Installation installation, Person person) {
         signUp(installation, person);
-        setUp(installation, person);
-        agree(installation, person);
-        bill(person);
-        return mailedLink(installation, person);
+        business(person, "Larkwater Moorings", "moorings", "EUR");
+        ready(installation, person, "moorings", "EUR", "LW-", "18,240.55");
+        person.page.navigate(installation.address + "/businesses");
+        person.look();
+        business(person, "Larkwater North Shore", "north-shore", "GBP");
+        ready(installation, person, "north-shore", "GBP", "NS-", "9,615.20");
+    }
+
+    /** A customer agrees to a berth and is billed. */
+    static void bill(Installation installation, Person person) {
+        person.signIn();
+        agree(person);
+        run(person);
+        mailedLink(installation, person, "LW-2026-0001");
     }
 
     private static void signUp(Installation installation, Person person) {
         person.page.navigate(installation.firstUserAddress());
         person.look();
-        person.fill("form", Map.of("name", "Nora Byrne", "login", "nora", "password", "harbour-lights"));
+        person.fill("form", Map.of("name", "Nora Byrne", "login", "nora", "password", PASSWORD));
         person.press("Make the first user");
-        person.fill("form", Map.of("username", "nora", "password", "harbour-lights"));
+        person.fill("form", Map.of("username", "nora", "password", PASSWORD));
         person.press("Sign in");
-        person.sees("Set-up is not complete");
+        person.sees("The first business");
         person.look();
     }
 
-    private static void setUp(Installation installation, Person person) {
+    private static void business(Person person, String name, String code, String currency) {
+        var fields = new HashMap<>(Map.of(
+                "legalName",
+                name + " Ltd",
+                "senderName",
+                name,
+                "code",
+                code,
+                "statementName",
+                name.toUpperCase(java.util.Locale.ROOT),
+                "mailFrom",
+                "office@larkwater.example",
+                "address",
+                "Harbour Office\nReedharbour",
+                "taxNumber",
+                "IE9700053D",
+                "currency",
+                currency));
+        person.fill("form.sheet", fields);
+        person.press("Add the business");
+        person.sees("missing: stops");
+        person.look();
+    }
+
+    private static void ready(
+            Installation installation, Person person, String code, String currency, String prefix, String opening) {
         Page page = person.page;
         page.navigate(installation.standinsAddress + "/processor");
-        String key = page.locator("#key").textContent();
-        String secret = page.locator("#secret").textContent();
+        String key = page.locator("#key-" + currency).textContent();
+        String secret = page.locator("#secret-" + currency).textContent();
         page.navigate(installation.standinsAddress + "/bank");
-        String iban = page.locator("code").first().textContent();
-        page.navigate(installation.address + "/setup");
+        String iban = page.locator("#account-" + currency + " code").first().textContent();
+        page.navigate(installation.address + "/" + code + "/setup");
 
-        person.fill(
-                "#identity",
-                Map.of(
-                        "legalName",
-                        "Larkwater Moorings Ltd",
-                        "senderName",
-                        "Larkwater Moorings",
-                        "statementName",
-                        "LARKWATER",
-                        "mailFrom",
-                        "office@larkwater.example",
-                        "address",
-                        "Harbour Office\nReedharbour",
-                        "taxNumber",
-                        "IE9700053D"));
-        page.locator("#identity button").click();
         assertThat(page.locator("#accounts")).containsText("Card clearing");
         addTaxRate(person, "standard", "23", "1 Mar 2021");
         addTaxRate(person, "reduced", "13.5", "1 Jan 2003");
@@ -65,9 +88,9 @@ final class Harbour {
                 Map.of("name", "Summer berth, 12 m", "code", "BERTH-12", "price", "640.00", "taxCode", "standard"));
         page.locator("#catalogue button").click();
         assertThat(page.locator("#catalogue tbody")).containsText("640.00");
-        person.fill("#series", Map.of("prefix", "LW-"));
+        person.fill("#series", Map.of("prefix", prefix));
         page.locator("#series button").click();
-        assertThat(page.locator("#series")).containsText("LW-2026-0001");
+        assertThat(page.locator("#series")).containsText(prefix + "2026-0001");
         person.fill(
                 "#bank",
                 Map.of(
@@ -76,22 +99,22 @@ final class Harbour {
                         "iban",
                         "IE00 1234",
                         "opening",
-                        "18,240.55",
+                        opening,
                         "openedOn",
                         "31 May 2026",
                         "feedUrl",
                         installation.standinsAddress + "/bank/api/statements"));
         page.locator("#bank button").click();
         assertThat(page.locator("#bank .problem")).containsText("is not an account number");
-        assertThat(page.locator("#bank [name=opening]")).hasValue("18,240.55");
+        assertThat(page.locator("#bank [name=opening]")).hasValue(opening);
         person.fill("#bank", Map.of("iban", iban));
         page.locator("#bank button").click();
-        assertThat(page.locator("#bank tbody")).containsText("18,240.55");
+        assertThat(page.locator("#bank tbody")).containsText(opening);
         person.fill(
                 "#new-processor",
                 Map.of(
                         "name",
-                        "Practice cards",
+                        "Test cards",
                         "address",
                         installation.standinsAddress + "/processor",
                         "key",
@@ -104,10 +127,9 @@ final class Harbour {
         person.look();
         String hook = page.locator("#processor .hook").textContent();
         page.navigate(installation.standinsAddress + "/processor");
-        page.locator("#address").fill(installation.address + hook);
-        page.locator("form[action='/processor/notices-to'] button").click();
-        page.locator("#fee").fill("12.40");
-        page.locator("form[action='/processor/odd-fee'] button").click();
+        page.locator("#address-" + currency).fill(installation.address + hook);
+        page.locator("form[action='/processor/notices-to']:has(#address-" + currency + ") button")
+                .click();
     }
 
     private static void addTaxRate(Person person, String code, String percent, String from) {
@@ -126,14 +148,13 @@ final class Harbour {
         assertThat(person.page.locator("#tax tbody")).containsText(code);
     }
 
-    private static void agree(Installation installation, Person person) {
+    private static void agree(Person person) {
         Page page = person.page;
-        page.navigate(installation.address + "/recurring/new");
-        page.locator("[name=name]").fill("Summer berth");
-        page.locator("[name=who]").fill("Écluse");
-        page.locator("#newEmail").fill("j.ecluse@lakeside.example");
-        person.press("Make this customer");
-        assertThat(page.locator(".chooser")).containsText("j.ecluse@lakeside.example");
+        person.goTo("/recurring/new");
+        page.waitForResponse(
+                r -> r.url().endsWith("/typed"),
+                () -> page.locator("[name=name]").fill("Summer berth"));
+        newCustomer(person, "Écluse", "j.ecluse@lakeside.example");
         page.locator("#text0").fill("Summer berth, 12 m");
         page.locator("#text0").press("Tab");
         assertThat(page.locator("#price0")).hasValue("640.00");
@@ -151,13 +172,13 @@ final class Harbour {
         assertThat(page.locator("#w-tax-0")).containsText("BR-CO-17");
         page.keyboard().press("Escape");
         person.look();
-        person.press("Keep");
-        assertThat(page).hasURL(java.util.regex.Pattern.compile(".*/recurring/[0-9a-f-]{36}"));
+        person.press("Save");
+        assertThat(page).hasURL(Pattern.compile(".*/moorings/recurring/[0-9a-f-]{36}"));
         page.locator("#find").fill("ecluse");
         assertThat(page.locator("#found")).containsText("Écluse");
     }
 
-    private static void bill(Person person) {
+    private static void run(Person person) {
         person.page
                 .locator(".station", new Page.LocatorOptions().setHasText("Bill"))
                 .click();
@@ -166,18 +187,55 @@ final class Harbour {
         person.sees("PDF and link to j.ecluse@lakeside.example");
         person.sees("832.74");
         person.look();
-        person.press("Commit");
+        person.press("Issue 1 invoice");
         assertThat(person.page.locator("#progress")).containsText("Done");
     }
 
-    private static String mailedLink(Installation installation, Person person) {
+    /** The payment link in the message about an invoice, once it is in the mailbox. */
+    static String mailedLink(Installation installation, Person person, String number) {
         Page page = person.page;
-        Installation.await("the message", () -> {
-            page.navigate(installation.standinsAddress + "/mailbox?q=j.ecluse");
+        Installation.await("the message about " + number, () -> {
+            page.navigate(installation.standinsAddress + "/mailbox?q=" + number);
             return page.locator("td a").count() > 0;
         });
-        page.locator("td a").first().click();
-        assertThat(page.locator("body")).containsText("LW-2026-0001.pdf");
+        page.locator("td a").last().click();
+        assertThat(page.locator("body")).containsText(number + ".pdf");
         return page.locator("a.link").first().getAttribute("href");
+    }
+
+    /** A customer made on the paper. */
+    static void newCustomer(Person person, String name, String email) {
+        Page page = person.page;
+        page.locator("[name=who]").fill(name);
+        page.locator("#newEmail").fill(email);
+        person.press("Make this customer");
+        assertThat(page.locator(".chooser")).containsText(email);
+    }
+
+    /** A one-off invoice typed on the paper, issued and sent; answers its number. */
+    static String oneOff(Person person, String customer, String email, String text, String price) {
+        Page page = person.page;
+        person.goTo("/invoices/new?over=true");
+        if (email != null) {
+            newCustomer(person, customer, email);
+        } else {
+            page.locator("[name=who]").fill(customer);
+            page.locator(".choice").first().click();
+        }
+        assertThat(page.locator(".chooser [name=customer]")).hasCount(1);
+        page.locator("#text0").fill(text);
+        page.locator("#price0").fill(price);
+        page.locator("#price0").press("Tab");
+        assertThat(page.locator("#rehearsal")).containsText("Receivables");
+        person.look();
+        person.press("Issue and send");
+        assertThat(page).hasURL(Pattern.compile(".*/invoices/LW-2026-\\d{4}"));
+        return page.url().substring(page.url().lastIndexOf('/') + 1);
+    }
+
+    /** Pays on the card page that stands open. */
+    static void card(Page page, String number) {
+        page.locator("#number").fill(number);
+        page.locator("form button").click();
     }
 }

@@ -1,11 +1,16 @@
 package exactum.e2e;
 
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+
 import exactum.pg.ThrowawayPostgres;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.net.URI;
+import java.net.URLEncoder;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
@@ -13,23 +18,38 @@ import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.EnumSet;
 import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 import java.util.concurrent.TimeUnit;
 import java.util.function.BooleanSupplier;
 import java.util.regex.Pattern;
 
-/** The real programs in processes of their own: PostgreSQL, the stand-ins and the application, practising from 1 Jun 2026. */
+/**
+ * The real programs in processes of their own, PostgreSQL, the stand-ins and the application, started once for all stories. Each
+ * story begins from what was kept under a name, in a second or two, on the date that it had then: 1 June 2026 at first.
+ */
 final class Installation implements AutoCloseable {
     private static final Duration PATIENCE = Duration.ofSeconds(90);
     private final ThrowawayPostgres postgres = ThrowawayPostgres.start();
     private final String database = postgres.newDatabase();
     private final Path home;
     private final Map<String, String> settings = new HashMap<>();
+    private final Set<Beginning> kept = EnumSet.noneOf(Beginning.class);
     private final Process standins;
     private Process app;
     final String address;
     final String standinsAddress;
+
+    /** Where stories begin; each is made once, from the one before, through the real pages. */
+    enum Beginning {
+        NOTHING,
+        HARBOUR,
+        BILLED
+    }
 
     Installation() throws IOException {
         home = Files.createTempDirectory("exactum-e2e");
@@ -48,7 +68,7 @@ final class Installation implements AutoCloseable {
                 "" + ThrowawayPostgres.freePort(),
                 "EXACTUM_STANDINS",
                 standinsAddress,
-                "EXACTUM_PRACTICE_FROM",
+                "EXACTUM_TEST_FROM",
                 "2026-06-01",
                 "EXACTUM_DB_URL",
                 database,
@@ -59,6 +79,72 @@ final class Installation implements AutoCloseable {
         standins = start("standins");
         await("the stand-ins", () -> answers(standinsAddress + "/processor/keys"));
         startApp();
+        keep(Beginning.NOTHING);
+    }
+
+    /** Begins a story from what was kept, which is made first where no story needed it before. */
+    void begin(Beginning from) {
+        if (!kept.contains(from)) {
+            begin(Beginning.values()[from.ordinal() - 1]);
+            try (var person = new Person(this)) {
+                if (from == Beginning.HARBOUR) Harbour.setUp(this, person);
+                else Harbour.bill(this, person);
+            }
+            keep(from);
+        }
+        postgres.begin(database, name(from));
+        execute("update scheduled_tasks set picked = false, picked_by = null, last_heartbeat = null");
+        tellStandins("/shelves/restore?name=" + name(from));
+    }
+
+    private void keep(Beginning as) {
+        tellStandins("/shelves/save?name=" + name(as));
+        postgres.keep(database, name(as));
+        kept.add(as);
+    }
+
+    private static String name(Beginning beginning) {
+        return beginning.name().toLowerCase(Locale.ROOT);
+    }
+
+    private void tellStandins(String path) {
+        try (var http = HttpClient.newHttpClient()) {
+            int status = http.send(
+                            HttpRequest.newBuilder(URI.create(standinsAddress + path))
+                                    .POST(HttpRequest.BodyPublishers.noBody())
+                                    .build(),
+                            HttpResponse.BodyHandlers.discarding())
+                    .statusCode();
+            if (status >= 400) throw new IllegalStateException(path + ": " + status);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+    }
+
+    /** An address within Larkwater Moorings. */
+    String at(String path) {
+        return address + "/moorings" + path;
+    }
+
+    void execute(String sql) {
+        try (Connection c = owner();
+                var s = c.createStatement()) {
+            s.execute(sql);
+        } catch (SQLException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    /** The books of each business are proven, by the button that anybody who may write has. */
+    void booksAgree(Person person) {
+        for (String code : List.of("moorings", "north-shore")) {
+            if (count("select count(*) from business where code = '" + code + "'") == 0) continue;
+            person.page.navigate(address + "/" + code + "/ledger");
+            person.press("Prove now");
+            assertThat(person.page.locator("p.good")).containsText("Proven");
+        }
     }
 
     void startApp() throws IOException {
@@ -103,6 +189,16 @@ final class Installation implements AutoCloseable {
         }
     }
 
+    /** A transfer that somebody sends to the account in a currency. */
+    void transfer(String currency, String from, String amount, String text) {
+        tellStandins("/bank/transfer?account=%s&from=%s&amount=%s&text=%s"
+                .formatted(currency, encoded(from), amount, encoded(text)));
+    }
+
+    private static String encoded(String text) {
+        return URLEncoder.encode(text, StandardCharsets.UTF_8);
+    }
+
     String health() throws IOException, InterruptedException {
         try (var http = HttpClient.newHttpClient()) {
             return http.send(
@@ -121,6 +217,8 @@ final class Installation implements AutoCloseable {
                 Path.of(System.getProperty("java.home"), "bin", "java").toString(),
                 "-Xmx512m",
                 "-XX:TieredStopAtLevel=1",
+                "-Dcom.zaxxer.hikari.aliveBypassWindowMs=0",
+                "-Ddb-scheduler.heartbeat-interval=2s",
                 "-jar",
                 jar.toString());
         builder.environment().putAll(settings);

@@ -33,13 +33,32 @@ final class Person implements AutoCloseable {
                             "--disable-component-update",
                             "--disable-sync")));
     private final List<String> complaints = new ArrayList<>();
+    private final Installation installation;
     final Page page = newPage(1280, 800);
+
+    Person(Installation installation) {
+        this.installation = installation;
+    }
+
+    /** Signs in as the harbour's administrator and stands on the day sheet. */
+    void signIn() {
+        page.navigate(installation.address + "/sign-in");
+        fill("form", Map.of("username", "nora", "password", Harbour.PASSWORD));
+        press("Sign in");
+        assertThat(page.locator("h1").first()).isVisible();
+    }
+
+    /** Goes to an address within Larkwater Moorings. */
+    void goTo(String path) {
+        page.navigate(installation.at(path));
+    }
 
     Page newPage(int width, int height) {
         Page made = browser.newContext(new Browser.NewContextOptions()
                         .setViewportSize(width, height)
                         .setLocale("en-GB"))
                 .newPage();
+        made.setDefaultTimeout(12_000);
         made.onConsoleMessage(m -> {
             if (m.type().equals("error") && !m.text().contains("422")) complaints.add(made.url() + ": " + m.text());
         });
@@ -65,7 +84,7 @@ final class Person implements AutoCloseable {
         press("a day");
         assertThat(page.locator(".corner"))
                 .containsText(date, new LocatorAssertions.ContainsTextOptions().setTimeout(20_000));
-        assertThat(button("Move forward")).isVisible();
+        assertThat(button("Move forward")).isVisible(new LocatorAssertions.IsVisibleOptions().setTimeout(20_000));
     }
 
     Locator button(String name) {

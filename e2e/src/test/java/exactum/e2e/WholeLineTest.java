@@ -1,26 +1,38 @@
 package exactum.e2e;
 
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static exactum.e2e.Installation.Beginning.BILLED;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.assertions.LocatorAssertions;
 import java.util.List;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
 
 /** One euro from agreement to bank line, through the real pages and the real stand-ins. */
+@ExtendWith(OneInstallation.class)
 class WholeLineTest {
-
     @Test
-    void one_euro_from_agreement_to_bank_line() throws Exception {
-        try (var installation = new Installation();
-                var person = new Person()) {
-            String link = Harbour.billed(installation, person);
-            pay(person, link);
-            bank(installation, person);
-            follow(installation, person);
-            everyPageIsAccessible(installation, person);
-            assertThat(installation.health()).contains("\"ledgerHealth\":{\"status\":\"UP\"}");
+    void one_euro_from_agreement_to_bank_line(Installation installation) {
+        installation.begin(BILLED);
+        try (var person = new Person(installation)) {
+            person.signIn();
+            oddFee(installation, person);
+            pay(person, Harbour.mailedLink(installation, person, "LW-2026-0001"));
+            bank(person);
+            follow(person);
+            installation.booksAgree(person);
+            everyPageIsAccessible(person);
         }
+    }
+
+    private static void oddFee(Installation installation, Person person) {
+        person.page.navigate(installation.standinsAddress + "/processor");
+        person.page.locator("#fee-EUR").fill("12.40");
+        person.page
+                .locator("form[action='/processor/odd-fee']:has(#fee-EUR) button")
+                .click();
     }
 
     private static void pay(Person person, String link) {
@@ -31,44 +43,39 @@ class WholeLineTest {
                 .isLessThanOrEqualTo(390);
         person.look(phone);
         phone.locator(".pay").click();
-        phone.locator("#number").fill("4012 8888 8888 1881");
-        phone.locator("form button").click();
+        Harbour.card(phone, "4012 8888 8888 1881");
         assertThat(phone.locator("main")).containsText("too little money on the account");
-        phone.locator("#number").fill("4111 1111 1111 1111");
-        phone.locator("form button").click();
+        Harbour.card(phone, "4111 1111 1111 1111");
         assertThat(phone.locator("h1"))
-                .hasText(
-                        "Paid. Thank you.",
-                        new com.microsoft.playwright.assertions.LocatorAssertions.HasTextOptions().setTimeout(20_000));
+                .hasText("Paid. Thank you.", new LocatorAssertions.HasTextOptions().setTimeout(20_000));
         person.look(phone);
     }
 
-    private static void bank(Installation installation, Person person) {
+    private static void bank(Person person) {
         Page page = person.page;
-        page.navigate(installation.address + "/");
-        for (String date : List.of("Tue 2 Jun 2026", "Wed 3 Jun 2026", "Thu 4 Jun 2026")) {
-            person.moveForwardTo(date);
-        }
-        page.navigate(installation.address + "/without-a-home");
-        person.sees("it carries the payout’s reference PO-2026-06-01");
+        person.goTo("/day");
+        for (String date : List.of("Tue 2 Jun 2026", "Wed 3 Jun 2026", "Thu 4 Jun 2026")) person.moveForwardTo(date);
+        person.goTo("/unmatched");
+        person.sees("PO-2026-06-01");
         person.look();
-        person.press("Accept the sure ones");
-        person.sees("Every bank line has a home");
-        page.navigate(installation.address + "/payouts");
+        person.press("Match 1 line");
+        person.sees("Every bank line is matched");
+        person.goTo("/payouts");
         page.getByText("PO-2026-06-01").click();
         person.sees("“Terminal rental”, a fee the books do not have");
         person.look();
-        person.press("Book 12.40 to 5000 Card fees and tie out");
+        person.press("Book 12.40 to 5000 Card fees");
         person.sees("tied out to the cent");
-        page.navigate(installation.address + "/tie-out");
-        assertThat(page.locator("tr.total", new Page.LocatorOptions().setHasText("Comes out")))
-                .hasCount(2);
+        person.goTo("/tie-out");
+        person.sees("Current account");
+        person.look();
+        person.goTo("/day");
         person.look();
     }
 
-    private static void follow(Installation installation, Person person) {
+    private static void follow(Person person) {
         Page page = person.page;
-        page.navigate(installation.address + "/invoices/LW-2026-0001");
+        person.goTo("/invoices/LW-2026-0001");
         assertThat(page.locator("svg[data-trail] .box")).hasCount(6);
         person.look();
         page.locator("svg[data-trail] a").last().click();
@@ -79,9 +86,8 @@ class WholeLineTest {
         assertThat(page.locator("#sentence")).containsText("Every month");
     }
 
-    private static void everyPageIsAccessible(Installation installation, Person person) {
+    private static void everyPageIsAccessible(Person person) {
         for (String path : List.of(
-                "/",
                 "/customers",
                 "/customers/new",
                 "/customers/import",
@@ -89,14 +95,17 @@ class WholeLineTest {
                 "/billing-runs",
                 "/invoices",
                 "/messages",
+                "/payments",
+                "/payments/new",
                 "/card-payments",
                 "/notices",
                 "/statements",
                 "/ledger",
                 "/ledger/entries",
                 "/audit",
-                "/parts")) {
-            person.page.navigate(installation.address + path);
+                "/parts",
+                "/setup")) {
+            person.goTo(path);
             person.look();
         }
     }

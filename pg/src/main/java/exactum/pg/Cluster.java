@@ -109,8 +109,11 @@ public final class Cluster {
         try (Connection c = superuser("postgres");
                 Statement s = c.createStatement()) {
             s.execute("drop database if exists " + name + " with (force)");
+            // Who is cut off from the template would come back before it is copied.
+            s.execute("alter database " + template + " allow_connections false");
             s.execute("select pg_terminate_backend(pid) from pg_stat_activity where datname = '" + template + "'");
             s.execute("create database " + name + " template " + template + " owner " + owner);
+            s.execute("alter database " + template + " allow_connections true");
         } catch (SQLException e) {
             throw new IllegalStateException(e);
         }

@@ -109,7 +109,7 @@ class DocumentPages {
         model.addAttribute("trail", trails.ofDocument(business, document.id()));
         model.addAttribute("figures", IssuedFigures.of(document));
         model.addAttribute("settled", payments.settledOn(business, document.id()));
-        model.addAttribute("credit", open.isPositive() ? payments.creditOf(business, document.customer()) : List.of());
+        model.addAttribute("credit", payments.creditOf(business, document.customer()));
         model.addAttribute("related", open.isPositive() ? decisions.about(business, document.id()) : List.of());
         model.addAttribute("links", links.all(business, document.id()));
         model.addAttribute("messages", messages.ofDocument(business, document.id()));

@@ -118,8 +118,19 @@ public final class Unsettling {
         p.done(act);
     }
 
-    /** Takes a means off a claim by hand, the newest allocation first; it is left on account, the claim is open again. */
+    /**
+     * Takes a means off a claim by hand, the newest allocation first; it is left on account, the claim is open again.
+     *
+     * @throws Refusal if it is no money, or settles less than that of it
+     */
     public static void release(Position p, MeansId means, ClaimId claim, Money amount, LocalDate on, String memo) {
+        MeansKind kind = p.means(means).kind();
+        if (!kind.isMoney()) {
+            throw new Refusal(
+                    "allocation.no-money",
+                    "A %s is no money that could lie on account, so it is not taken off like a payment. Nothing was changed."
+                            .formatted(kind.words()));
+        }
         List<Allocation> standing =
                 p.standing(means).stream().filter(a -> a.claim().equals(claim)).toList();
         Money settled = Money.sum(

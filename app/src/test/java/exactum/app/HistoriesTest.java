@@ -1,0 +1,295 @@
+package exactum.app;
+
+import static exactum.app.World.euro;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import exactum.app.bank.BankLine;
+import exactum.app.bank.FindBankLines;
+import exactum.app.bank.FindMatches;
+import exactum.app.bank.LineRef;
+import exactum.app.bank.Match;
+import exactum.app.bank.Part;
+import exactum.app.bank.ProposeMatches;
+import exactum.app.bank.Proposed;
+import exactum.app.bank.UndoMatch;
+import exactum.app.customers.Customer;
+import exactum.app.documents.Document;
+import exactum.app.documents.VoidDocument;
+import exactum.app.installation.PlayDays;
+import exactum.app.ledger.ClosePeriod;
+import exactum.app.ledger.ProveBooks;
+import exactum.app.payouts.FindPayouts;
+import exactum.app.payouts.MatchPayout;
+import exactum.app.settlement.Channel;
+import exactum.app.settlement.FindClaims;
+import exactum.app.settlement.FindPayments;
+import exactum.app.settlement.NewPayment;
+import exactum.app.settlement.RecordPayment;
+import exactum.app.settlement.Settle;
+import exactum.app.settlement.UseCredit;
+import exactum.core.ids.BankLineId;
+import exactum.core.ids.PayoutId;
+import exactum.core.ledger.AccountCode;
+import exactum.core.matching.Proposal;
+import exactum.core.money.Money;
+import exactum.core.problem.Refusal;
+import exactum.core.settlement.Policy;
+import java.time.LocalDate;
+import java.time.YearMonth;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.SplittableRandom;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/**
+ * Random histories through the real use cases on PostgreSQL; the whole books are proven after every step. A failure says its
+ * seed and what was done, with which it can be run alone.
+ */
+@ExtendWith(RunningApp.class)
+class HistoriesTest {
+    private static final int HISTORIES = 300;
+    private static final int STEPS = 12;
+    private static final long FIRST_SEED = 20_260_601L;
+
+    @Test
+    void the_books_agree_after_every_step(World world, ProveBooks prove) {
+        for (long seed = FIRST_SEED; seed < FIRST_SEED + HISTORIES; seed++) {
+            var history = new History(world, seed);
+            try {
+                for (int step = 0; step < STEPS; step++) {
+                    history.step();
+                    assertThat(prove.disagreements(world.moorings)).isEmpty();
+                }
+            } catch (AssertionError | RuntimeException e) {
+                throw new AssertionError("seed %d after %s".formatted(seed, history.told), e);
+            }
+        }
+    }
+
+    private static final class History {
+        private final World world;
+        private final SplittableRandom random;
+        private final List<String> told = new ArrayList<>();
+        private final Customer customer;
+        private final List<Document> invoices = new ArrayList<>();
+        private final List<BankLineId> lines = new ArrayList<>();
+        private final List<PayoutId> payouts = new ArrayList<>();
+        private final List<String> sales = new ArrayList<>();
+        private final long seed;
+
+        private History(World world, long seed) {
+            this.world = world;
+            this.seed = seed;
+            random = new SplittableRandom(seed);
+            customer = world.payer();
+        }
+
+        private void step() {
+            int which = random.nextInt(100);
+            try {
+                if (which < 18) issue();
+                else if (which < 34) lineComes();
+                else if (which < 44) matchBest();
+                else if (which < 52) matchToAccountOrReturn();
+                else if (which < 62) undo();
+                else if (which < 70) recordByHand();
+                else if (which < 78) card();
+                else if (which < 84) payout();
+                else if (which < 90) useOrTakeOff();
+                else if (which < 93) voidOne();
+                else if (which < 96) writeOff();
+                else if (which < 98) world.bean(PlayDays.class).setDate(today().plusDays(random.nextInt(1, 4)));
+                else closeMonth();
+            } catch (Refusal refused) {
+                told.add("refused " + refused.code());
+            }
+        }
+
+        private LocalDate today() {
+            return world.today();
+        }
+
+        private Money some() {
+            return euro("%d.%02d".formatted(random.nextInt(1, 300), random.nextInt(100)));
+        }
+
+        private <T> Optional<T> any(List<T> from) {
+            return from.isEmpty() ? Optional.empty() : Optional.of(from.get(random.nextInt(from.size())));
+        }
+
+        private void issue() {
+            told.add("issue");
+            invoices.add(world.invoice(customer, some().plain(), today()));
+        }
+
+        private void lineComes() {
+            Money open = any(invoices).map(world::open).orElse(euro("0.00"));
+            Money amount = switch (random.nextInt(4)) {
+                case 0 -> open.isPositive() ? open : some();
+                case 1 -> open.plus(euro("8.00"));
+                case 2 -> some();
+                default -> some().negated();
+            };
+            String says = any(invoices).map(Document::number).orElse("hello");
+            told.add("line of " + amount.plain());
+            lines.add(world.bankLine(amount.plain(), customer.name(), says + " " + sales, "", today()));
+        }
+
+        private Optional<BankLine> openLine() {
+            return any(lines.stream()
+                    .map(l -> world.bean(FindBankLines.class)
+                            .find(world.moorings, l)
+                            .orElseThrow())
+                    .filter(l -> !l.isMatched())
+                    .toList());
+        }
+
+        private void matchBest() {
+            openLine().ifPresent(line -> {
+                Proposed proposed = world.bean(ProposeMatches.class)
+                        .propose(world.moorings, List.of(line))
+                        .getFirst();
+                if (proposed.best() == null) return;
+                told.add("match " + proposed.best().words());
+                world.bean(Match.class)
+                        .match(
+                                world.moorings,
+                                new LineRef.OfBank(line.id()),
+                                proposed.best().parts().stream().map(this::part).toList());
+            });
+        }
+
+        private Part part(Proposal.Part part) {
+            return switch (part) {
+                case Proposal.Part.ForClaim p ->
+                    new Part.Payment(
+                            p.customer(),
+                            p.amount(),
+                            new Policy.Chosen(List.of(Policy.Part.of(p.claim(), p.amount()))));
+                case Proposal.Part.IsWaiting p -> new Part.Waiting(p.item(), p.amount());
+                case Proposal.Part.OnAccount p -> new Part.Payment(p.customer(), p.amount(), new Policy.OnAccount());
+                case Proposal.Part.BankCharge p -> new Part.ToAccount(new AccountCode("5010"), p.amount());
+            };
+        }
+
+        private void matchToAccountOrReturn() {
+            openLine().ifPresent(line -> {
+                Money left = line.left();
+                var payments = world.bean(FindPayments.class).ofCustomer(world.moorings, customer.id(), 10);
+                Part part = new Part.ToAccount(new AccountCode("4000"), left);
+                if (random.nextBoolean() && left.isPositive()) {
+                    part = new Part.Payment(customer.id(), left, new Policy.DueOrder());
+                } else if (random.nextBoolean() && !payments.isEmpty()) {
+                    var payment = payments.get(random.nextInt(payments.size())).payment();
+                    Money most = payment.amount().min(left.abs()).negated();
+                    part = random.nextBoolean()
+                            ? new Part.Return(payment.id(), most)
+                            : new Part.Refund(payment.id(), most);
+                }
+                told.add("match as " + part);
+                world.bean(Match.class).match(world.moorings, new LineRef.OfBank(line.id()), List.of(part));
+            });
+        }
+
+        private void undo() {
+            any(lines).ifPresent(id -> {
+                var ref = new LineRef.OfBank(id);
+                any(world.bean(FindMatches.class).ofLine(world.moorings, ref)).ifPresent(m -> {
+                    told.add("undo " + m.words());
+                    world.bean(UndoMatch.class).undo(world.moorings, ref, m.id());
+                });
+            });
+        }
+
+        private void recordByHand() {
+            var record = world.bean(RecordPayment.class);
+            Money amount = some();
+            told.add("by hand " + amount.plain());
+            var made = record.record(
+                    world.moorings,
+                    new RecordPayment.ByHand(
+                            customer.id(),
+                            today(),
+                            Channel.CHEQUE,
+                            amount,
+                            random.nextBoolean() ? euro("0.00") : euro("0.50"),
+                            null,
+                            NewPayment.Said.NOTHING,
+                            random.nextBoolean() ? new Policy.DueOrder() : new Policy.OnAccount(),
+                            false));
+            if (random.nextInt(4) == 0) {
+                told.add("taken out again");
+                record.takeOut(world.moorings, made);
+            }
+        }
+
+        private void card() {
+            any(invoices.stream().filter(i -> world.open(i).isPositive()).toList())
+                    .ifPresent(invoice -> {
+                        CardProcessor.Page page = world.cardPage(invoice);
+                        String sale = "sa_" + seed + "_" + sales.size();
+                        Money amount = Money.of("EUR", page.amount).plus(euro(random.nextBoolean() ? "0.00" : "1.00"));
+                        told.add("card " + amount.plain());
+                        world.sale(sale, page.reference, amount.plain(), "0.30");
+                        sales.add(sale + ":" + amount.plain());
+                    });
+        }
+
+        private void payout() {
+            if (sales.isEmpty() || random.nextInt(3) == 0) {
+                any(payouts).ifPresent(p -> {
+                    told.add("book fees");
+                    world.bean(MatchPayout.class).bookFees(world.moorings, p);
+                    assertThat(world.bean(FindPayouts.class).find(world.moorings, p))
+                            .isPresent();
+                });
+                return;
+            }
+            told.add("payout");
+            String fee = random.nextBoolean() ? ":0.30" : ":0.80";
+            payouts.add(world.payout(
+                    "po_" + seed + "_" + payouts.size(), any(sales).orElseThrow() + fee, "sa_none:5.00:0.10"));
+        }
+
+        private void useOrTakeOff() {
+            any(invoices).ifPresent(invoice -> {
+                var settled = world.bean(FindPayments.class).settledOn(world.moorings, invoice.id());
+                if (random.nextBoolean() && !settled.isEmpty()) {
+                    var s = settled.get(random.nextInt(settled.size()));
+                    told.add("take off");
+                    world.bean(UseCredit.class).takeOff(world.moorings, s.means(), s.claim(), s.amount());
+                    return;
+                }
+                told.add("use credit");
+                world.bean(UseCredit.class)
+                        .use(world.moorings, customer.id(), invoice.id(), invoice.number(), Optional.empty());
+            });
+        }
+
+        private void voidOne() {
+            any(invoices).ifPresent(invoice -> {
+                told.add("void " + invoice.number());
+                world.bean(VoidDocument.class).voidIt(world.moorings, invoice.id());
+            });
+        }
+
+        private void writeOff() {
+            any(world.bean(FindClaims.class).openOf(world.moorings, customer.id()))
+                    .ifPresent(open -> {
+                        told.add("write off");
+                        world.bean(TransactionTemplate.class)
+                                .executeWithoutResult(s -> world.bean(Settle.class)
+                                        .writeOff(world.moorings, open.claim(), today(), "Gone"));
+                    });
+        }
+
+        private void closeMonth() {
+            YearMonth last = YearMonth.from(today()).minusMonths(1);
+            told.add("close " + last);
+            world.bean(ClosePeriod.class).close(world.moorings, last);
+        }
+    }
+}
