@@ -40,23 +40,26 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.SplittableRandom;
-import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.RepeatedTest;
+import org.junit.jupiter.api.RepetitionInfo;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.transaction.support.TransactionTemplate;
 
 /**
- * Random histories through the real use cases on PostgreSQL; the whole books are proven after every step. A failure says its
+ * 300 random histories through the real use cases on PostgreSQL; the whole books are proven after every step. A failure says its
  * seed and what was done, with which it can be run alone.
  */
 @ExtendWith(RunningApp.class)
 class HistoriesTest {
-    private static final int HISTORIES = 300;
+    private static final int ROUNDS = 10;
+    private static final int HISTORIES_A_ROUND = 30;
     private static final int STEPS = 12;
     private static final long FIRST_SEED = 20_260_601L;
 
-    @Test
-    void the_books_agree_after_every_step(World world, ProveBooks prove) {
-        for (long seed = FIRST_SEED; seed < FIRST_SEED + HISTORIES; seed++) {
+    @RepeatedTest(ROUNDS)
+    void the_books_agree_after_every_step(RepetitionInfo round, World world, ProveBooks prove) {
+        long first = FIRST_SEED + (round.getCurrentRepetition() - 1L) * HISTORIES_A_ROUND;
+        for (long seed = first; seed < first + HISTORIES_A_ROUND; seed++) {
             var history = new History(world, seed);
             try {
                 for (int step = 0; step < STEPS; step++) {

@@ -1,5 +1,7 @@
 package exactum.bench;
 
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.CustomerId;
 import exactum.pg.ThrowawayPostgres;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -9,24 +11,12 @@ import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.UUID;
 import org.postgresql.PGConnection;
 import org.postgresql.copy.CopyManager;
 
-/** The rows that a billing run writes: seeded before it, and copied out and in again after it for comparison. */
+/** The rows that a measured work writes: what it needs is seeded before it, and they are copied out and in again after it. */
 final class SameRows implements AutoCloseable {
-    /** In the order of their foreign keys. */
-    private static final List<String> TABLES = List.of(
-            "billing_run",
-            "billing_run_item",
-            "invoice",
-            "occurrence",
-            "invoice_line",
-            "invoice_tax",
-            "instalment",
-            "entry",
-            "posting",
-            "message");
-
     private final Connection connection;
 
     SameRows(String url) throws SQLException {
@@ -36,44 +26,84 @@ final class SameRows implements AutoCloseable {
     /** What a plain COPY of all rows took. */
     record Copy(double seconds, long rows) {}
 
-    /** So many customers, each with a recurring invoice of two lines and two taxes that is due. */
-    void seed(int count) throws SQLException {
+    /** So many customers, each with a recurring invoice of two lines and two taxes, 832.74 in all, monthly from a day on. */
+    void seed(BusinessId business, int count, String from) throws SQLException {
         execute(
-                "insert into customer (business_id, id, code, name, kind, email, country, currency, created_on) select 1, gen_random_uuid(), 'K-' || n, 'Customer ' || n, 'person', 'k' || n || '@k.example', 'IE', 'EUR', '2026-06-01' from generate_series(1, "
-                        + count + ") n");
+                "insert into customer (business_id, id, code, name, kind, email, country, currency, created_on, search) select b.id, gen_random_uuid(), 'K-' || n, 'Customer ' || n, 'person', 'k' || n || '@k.example', 'IE', b.currency, '2026-06-01', 'customer ' || n from generate_series(1, "
+                        + count + ") n, business b where b.id = " + business);
         execute("""
-                insert into recurring_invoice (business_id, id, name, customer_id, rule, starts_on, coverage, made_days_before, terms_id, currency, state, next_date, next_make_on)
-                select 1, gen_random_uuid(), 'Berth', c.id, 'FREQ=MONTHLY;INTERVAL=1;BYMONTHDAY=1', '2026-06-01', 'MONTH_OF_DATE', 0, t.id, 'EUR', 'active', '2026-06-01', '2026-06-01' from customer c, terms t""");
-        execute(
-                "insert into recurring_line select 1, id, 1, null, 'Berth', 1, 'month', 64000, 'standard', '4000' from recurring_invoice");
-        execute(
-                "insert into recurring_line select 1, id, 2, null, 'Shore power', 118, 'kWh', 34, 'reduced', '4000' from recurring_invoice");
+                insert into recurring_invoice (business_id, id, name, customer_id, rule, starts_on, coverage, made_days_before, terms_id, currency, price_mode, state, next_index, next_date, next_make_on, search)
+                select c.business_id, gen_random_uuid(), 'Berth', c.id, 'FREQ=MONTHLY;INTERVAL=1;BYMONTHDAY=1', '%1$s', 'MONTH_OF_DATE', 0, t.id, c.currency, 'plus tax', 'active', 0, '%1$s', '%1$s', 'berth'
+                  from customer c join terms t on t.business_id = c.business_id where c.business_id = %2$s""".formatted(from, business));
+        line(business, 1, "Berth", "1, 'month', 640, 'standard'");
+        line(business, 2, "Shore power", "118, 'kWh', 0.34, 'reduced'");
         execute("analyze");
     }
 
+    private void line(BusinessId business, int no, String text, String rest) throws SQLException {
+        execute(
+                "insert into recurring_line (business_id, recurring_id, line_no, description, quantity, unit, price, tax_code, income_account) select business_id, id, %d, '%s', %s, '4000' from recurring_invoice where business_id = %s"
+                        .formatted(no, text, rest, business));
+    }
+
+    List<CustomerId> customers(BusinessId business) throws SQLException {
+        var ids = new ArrayList<CustomerId>();
+        try (Statement statement = connection.createStatement();
+                var found = statement.executeQuery(
+                        "select id from customer where business_id = " + business + " order by id")) {
+            while (found.next()) ids.add(new CustomerId(found.getObject(1, UUID.class)));
+        }
+        return ids;
+    }
+
+    long documents() throws SQLException {
+        try (Statement statement = connection.createStatement();
+                var found = statement.executeQuery("select count(*) from document")) {
+            found.next();
+            return found.getLong(1);
+        }
+    }
+
+    /** The trial balance without kept balances: every posting is added up. */
+    void addUp(BusinessId business) throws SQLException {
+        try (Statement statement = connection.createStatement();
+                var found = statement.executeQuery(
+                        "select account, currency, sum(amount_minor) from posting where business_id = " + business
+                                + " group by 1, 2")) {
+            while (found.next()) found.getLong(3);
+        }
+    }
+
+    /** What was seeded is at rest before the measured work begins. */
+    void settleDown() throws SQLException {
+        execute("vacuum analyze");
+    }
+
     /**
-     * Copies every row out, empties the tables, and times one COPY a table back in, committed together. Meanwhile
-     * autovacuum is kept away: it would count the uncommitted rows as none, and the checks of foreign keys would then
-     * take the wrong index, which makes the COPY many times slower than it is.
+     * Copies rows out, takes them away, and times one COPY a table back in, committed together; of entries and postings those
+     * of one event alone, if it is named. Meanwhile autovacuum is kept away: it would count the uncommitted rows as none, and
+     * the checks of foreign keys would then take the wrong index, which makes the COPY many times slower than it is.
+     *
+     * @param tables in the order of their foreign keys
      */
-    Copy copyAgain() throws Exception {
+    Copy copyAgain(List<String> tables, String event) throws Exception {
         CopyManager copy = connection.unwrap(PGConnection.class).getCopyAPI();
         var files = new ArrayList<Path>();
-        for (String table : TABLES) {
+        for (String table : tables) {
             Path file = Files.createTempFile("rows-" + table, ".copy");
             try (var out = Files.newOutputStream(file)) {
-                copy.copyOut("copy " + table + " to stdout (format binary)", out);
+                copy.copyOut("copy (" + rows(table, event) + ") to stdout (format binary)", out);
             }
             files.add(file);
         }
-        for (String table : TABLES) execute("alter table " + table + " set (autovacuum_enabled = false)");
-        execute("truncate " + String.join(", ", TABLES) + " cascade");
+        for (String table : tables) execute("alter table " + table + " set (autovacuum_enabled = false)");
+        takeAway(tables, event);
         connection.setAutoCommit(false);
         long began = System.nanoTime();
         long rows = 0;
-        for (int i = 0; i < TABLES.size(); i++) {
+        for (int i = 0; i < tables.size(); i++) {
             try (var in = Files.newInputStream(files.get(i))) {
-                rows += copy.copyIn("copy " + TABLES.get(i) + " from stdin (format binary)", in, 1 << 16);
+                rows += copy.copyIn("copy " + tables.get(i) + " from stdin (format binary)", in, 1 << 16);
             }
         }
         connection.commit();
@@ -81,6 +111,34 @@ final class SameRows implements AutoCloseable {
         connection.setAutoCommit(true);
         for (Path file : files) Files.delete(file);
         return new Copy(seconds, rows);
+    }
+
+    private static String rows(String table, String event) {
+        if (event.isEmpty()) return "select * from " + table;
+        return switch (table) {
+            case "entry" -> "select * from entry where event = '" + event + "'";
+            case "posting" ->
+                "select p.* from posting p join entry e on e.business_id = p.business_id and e.id = p.entry_id where e.event = '"
+                        + event + "'";
+            default -> "select * from " + table;
+        };
+    }
+
+    private void takeAway(List<String> tables, String event) throws SQLException {
+        if (event.isEmpty()) {
+            execute("truncate " + String.join(", ", tables) + ", account_month, account_day cascade");
+            return;
+        }
+        execute("truncate means, receipt, allocation cascade");
+        execute("alter table posting disable trigger posting_is_final");
+        execute("alter table entry disable trigger entry_is_final");
+        execute(
+                "delete from posting p using entry e where e.business_id = p.business_id and e.id = p.entry_id and e.event = '"
+                        + event + "'");
+        execute("delete from entry where event = '" + event + "'");
+        execute("alter table posting enable trigger posting_is_final");
+        execute("alter table entry enable trigger entry_is_final");
+        execute("vacuum analyze");
     }
 
     private void execute(String sql) throws SQLException {

@@ -1,0 +1,95 @@
+package exactum.bench;
+
+import exactum.app.App;
+import exactum.app.business.Business;
+import exactum.app.installation.PlayDays;
+import exactum.app.setup.SetUp;
+import exactum.core.document.TaxCategory;
+import exactum.core.document.TaxRate;
+import exactum.core.ids.BusinessId;
+import exactum.core.terms.DueRule;
+import exactum.pg.ThrowawayPostgres;
+import java.lang.management.ManagementFactory;
+import java.lang.management.MemoryPoolMXBean;
+import java.lang.management.MemoryType;
+import java.math.BigDecimal;
+import java.nio.file.Files;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.Currency;
+import java.util.List;
+import org.springframework.boot.SpringApplication;
+import org.springframework.context.ConfigurableApplicationContext;
+
+/** The real application on a database of its own, with two businesses that are set up. */
+final class BenchGround implements AutoCloseable {
+    static final LocalDate DAY = LocalDate.of(2026, 6, 1);
+    private final ConfigurableApplicationContext app;
+    final List<BusinessId> businesses;
+    final SameRows rows;
+
+    BenchGround(ThrowawayPostgres postgres) throws Exception {
+        String url = postgres.newDatabase();
+        app = SpringApplication.run(
+                App.class,
+                "--server.port=0",
+                "--spring.datasource.url=" + url + "?reWriteBatchedInserts=true",
+                "--spring.datasource.password=" + ThrowawayPostgres.PASSWORD,
+                "--spring.flyway.url=" + url,
+                "--spring.flyway.password=" + ThrowawayPostgres.PASSWORD,
+                "--exactum.home=" + Files.createTempDirectory("exactum-bench"),
+                "--db-scheduler.polling-interval=10h",
+                "--db-scheduler.immediate-execution-enabled=false",
+                "--logging.level.root=warn",
+                "--exactum.standins-address=");
+        app.getBean(PlayDays.class).testFrom(DAY);
+        businesses = List.of(business("first", "EUR"), business("second", "GBP"));
+        rows = new SameRows(url);
+    }
+
+    <T> T bean(Class<T> type) {
+        return app.getBean(type);
+    }
+
+    private BusinessId business(String code, String currency) {
+        SetUp setUp = bean(SetUp.class);
+        BusinessId id = setUp.addBusiness(
+                new Business(
+                        new BusinessId(1),
+                        code,
+                        new Business.Identity("Bench Ltd", "Bench", "BENCH", "Quay 1", "IE", "IE1", "b@b.example"),
+                        Currency.getInstance(currency),
+                        ZoneId.of("UTC"),
+                        new Business.Brand("#17405c", "#a8481a", "book"),
+                        1),
+                "bench");
+        rate(id, "standard", "23", LocalDate.of(2021, 3, 1));
+        rate(id, "reduced", "13.5", LocalDate.of(2003, 1, 1));
+        setUp.addTerms(id, "14 days", new DueRule(0, 14, false), "Within 14 days.", true);
+        return id;
+    }
+
+    private void rate(BusinessId business, String code, String percent, LocalDate from) {
+        bean(SetUp.class)
+                .addTaxRate(
+                        business,
+                        new TaxRate(
+                                code, TaxCategory.STANDARD, "VAT", new BigDecimal(percent), from, null, "for the bench"));
+    }
+
+    /** The most heap that was ever used, in MB. */
+    static long peakHeapMb() {
+        return ManagementFactory.getMemoryPoolMXBeans().stream()
+                        .filter(p -> p.getType() == MemoryType.HEAP)
+                        .map(MemoryPoolMXBean::getPeakUsage)
+                        .mapToLong(u -> u.getUsed())
+                        .sum()
+                / 1_048_576;
+    }
+
+    @Override
+    public void close() throws Exception {
+        rows.close();
+        app.close();
+    }
+}

@@ -1,0 +1,65 @@
+package exactum.bench;
+
+import exactum.app.ledger.BooksHealth;
+import exactum.app.ledger.FindBooks;
+import exactum.core.ids.BusinessId;
+import exactum.pg.ThrowawayPostgres;
+import java.util.Arrays;
+import java.util.Locale;
+
+/**
+ * What the trial balance and the health of the books cost over 1,000,000 documents, which keep balances; against adding up the
+ * postings of them in the same run.
+ */
+public final class BooksBench {
+    private static final int DOCUMENTS = 1_000_000;
+    private static final int ROUNDS = 21;
+
+    private BooksBench() {}
+
+    public static void main(String[] arguments) throws Exception {
+        try (var postgres = ThrowawayPostgres.start();
+                var ground = new BenchGround(postgres)) {
+            BusinessId business = ground.businesses.getFirst();
+            ground.rows.seed(business, DOCUMENTS / 10, "2025-09-01");
+            BillingBench.bill(ground, business);
+            ground.rows.settleDown();
+            double adding = median(() -> ground.rows.addUp(business), 3);
+            FindBooks books = ground.bean(FindBooks.class);
+            double balance = median(() -> books.trialBalance(business, BenchGround.DAY), ROUNDS);
+            BooksHealth health = ground.bean(BooksHealth.class);
+            double healthy = median(health::health, ROUNDS);
+            System.out.printf(
+                    Locale.ROOT,
+                    "%,d documents: trial balance %.1f ms, health %.1f ms; adding up their postings %.0f ms%n",
+                    ground.rows.documents(),
+                    balance,
+                    healthy,
+                    adding);
+            System.out.printf(
+                    Locale.ROOT,
+                    "ratio=%.4f growth=1.00 heap_mb=%d trial_balance_ms=%.1f health_ms=%.1f documents=%d%n",
+                    balance / adding,
+                    BenchGround.peakHeapMb(),
+                    balance,
+                    healthy,
+                    ground.rows.documents());
+        }
+    }
+
+    private interface Work {
+        void run() throws Exception;
+    }
+
+    /** The median time of so many rounds, in milliseconds. */
+    private static double median(Work work, int rounds) throws Exception {
+        double[] took = new double[rounds];
+        for (int i = 0; i < rounds; i++) {
+            long began = System.nanoTime();
+            work.run();
+            took[i] = (System.nanoTime() - began) / 1e6;
+        }
+        Arrays.sort(took);
+        return took[rounds / 2];
+    }
+}
