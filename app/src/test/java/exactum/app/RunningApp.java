@@ -79,7 +79,9 @@ public class RunningApp implements ParameterResolver, BeforeEachCallback, AfterE
     @Override
     public boolean supportsParameter(ParameterContext parameter, ExtensionContext extension) {
         Class<?> type = parameter.getParameter().getType();
-        return !type.isPrimitive() && !type.getName().startsWith("java.") && !type.getName().startsWith("org.junit.");
+        return !type.isPrimitive()
+                && !type.getName().startsWith("java.")
+                && !type.getName().startsWith("org.junit.");
     }
 
     @Override

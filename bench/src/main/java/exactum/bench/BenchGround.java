@@ -74,7 +74,13 @@ final class BenchGround implements AutoCloseable {
                 .addTaxRate(
                         business,
                         new TaxRate(
-                                code, TaxCategory.STANDARD, "VAT", new BigDecimal(percent), from, null, "for the bench"));
+                                code,
+                                TaxCategory.STANDARD,
+                                "VAT",
+                                new BigDecimal(percent),
+                                from,
+                                null,
+                                "for the bench"));
     }
 
     /** The most heap that was ever used, in MB. */

@@ -53,8 +53,7 @@ public final class SettleBench {
             ground.rows.seed(business, payments / 2, "2026-04-01");
             BillingBench.bill(ground, business);
             List<CustomerId> customers = ground.rows.customers(business);
-            AccountCode received =
-                    ground.bean(Ledger.class).accounts(business).of(AccountRole.RECEIVED);
+            AccountCode received = ground.bean(Ledger.class).accounts(business).of(AccountRole.RECEIVED);
             ground.rows.settleDown();
             long began = System.nanoTime();
             for (String amount : List.of("1000.00", "1498.22")) {

@@ -10,6 +10,11 @@ public final class LimitedInput extends FilterInputStream {
     private final long limitBytes;
     private long readBytes;
 
+    /**
+     * Reads as far as so many bytes.
+     *
+     * @param limitBytes of which one more is refused
+     */
     public LimitedInput(InputStream in, long limitBytes) {
         super(in);
         this.limitBytes = limitBytes;

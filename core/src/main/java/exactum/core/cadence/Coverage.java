@@ -54,6 +54,7 @@ public enum Coverage {
 
     abstract ServicePeriod of(Cadence cadence, LocalDate start, int index);
 
+    /** How it is said. */
     public String words() {
         return words;
     }

@@ -30,6 +30,7 @@ public record TaxRate(
         return new TaxRate(code, TaxCategory.STANDARD, name, percent, validFrom, validUntil, source);
     }
 
+    /** Whether it is in force on the day, both ends included. */
     public boolean isValidOn(LocalDate day) {
         return !day.isBefore(validFrom) && (validUntil == null || day.isBefore(validUntil));
     }

@@ -31,6 +31,12 @@ public final class EntryWriter {
     private record Key(
             AccountCode account, String currency, CustomerId customer, DocumentId document, List<String> tags) {}
 
+    /**
+     * Begins an entry.
+     *
+     * @param source what it books, with the event its key
+     * @param day it belongs to
+     */
     public EntryWriter(EntryId id, Event event, UUID source, LocalDate day, String memo) {
         this.id = id;
         this.event = event;
@@ -50,22 +56,27 @@ public final class EntryWriter {
         return this;
     }
 
+    /** Debits an account; a negative value credits it. */
     public EntryWriter debit(AccountCode account, Valued value) {
         return debit(account, value, null, null);
     }
 
+    /** Credits an account; a negative value debits it. */
     public EntryWriter credit(AccountCode account, Valued value) {
         return debit(account, value.negated(), null, null);
     }
 
+    /** Debits an account, told apart by customer and document. */
     public EntryWriter debit(AccountCode account, Valued value, CustomerId customer, DocumentId document) {
         return debit(account, value, customer, document, List.of());
     }
 
+    /** Credits an account, told apart by customer and document. */
     public EntryWriter credit(AccountCode account, Valued value, CustomerId customer, DocumentId document) {
         return debit(account, value.negated(), customer, document);
     }
 
+    /** Debits an account, told apart by customer, document and tags. */
     public EntryWriter debit(
             AccountCode account, Valued value, CustomerId customer, DocumentId document, List<String> tags) {
         var key = new Key(account, value.amount().currency().getCurrencyCode(), customer, document, tags);
@@ -73,6 +84,7 @@ public final class EntryWriter {
         return this;
     }
 
+    /** Credits an account, told apart by customer, document and tags. */
     public EntryWriter credit(
             AccountCode account, Valued value, CustomerId customer, DocumentId document, List<String> tags) {
         return debit(account, value.negated(), customer, document, tags);

@@ -24,6 +24,7 @@ public final class BankLineMatcher {
             .thenComparing(o -> o.claim().value());
     private final MatchIndex index;
 
+    /** Proposes from what is open and waits by an index. */
     public BankLineMatcher(MatchIndex index) {
         this.index = index;
     }
@@ -260,7 +261,8 @@ public final class BankLineMatcher {
     }
 
     private static String words(Candidate.Waiting w) {
-        String named = w.name().isEmpty() ? String.join(", ", w.references()) : w.name();
-        return w.kind().words() + (named.isEmpty() ? "" : " " + named);
+        if (!w.name().isEmpty()) return w.kind().words() + " of " + w.name();
+        return String.join(" ", w.kind().words(), String.join(", ", w.references()))
+                .strip();
     }
 }

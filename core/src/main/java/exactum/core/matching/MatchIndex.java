@@ -25,6 +25,7 @@ public final class MatchIndex {
     private final Map<String, List<Candidate.Open>> byWord = new HashMap<>();
     private final Map<Object, List<Candidate.Open>> byDocument = new LinkedHashMap<>();
 
+    /** An index of everything that a line may be, by number, reference, amount and name. */
     public MatchIndex(Collection<? extends Candidate> candidates) {
         for (Candidate candidate : candidates) {
             switch (candidate) {

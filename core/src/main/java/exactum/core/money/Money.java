@@ -47,6 +47,7 @@ public record Money(Currency currency, long minor) implements Comparable<Money> 
         return new Money(currency, amount.movePointRight(digits).longValueExact());
     }
 
+    /** Nothing, in a currency. */
     public static Money zero(Currency currency) {
         return new Money(currency, 0);
     }
@@ -58,20 +59,34 @@ public record Money(Currency currency, long minor) implements Comparable<Money> 
         return sum;
     }
 
+    /**
+     * The exact sum in minor units.
+     *
+     * @throws IllegalArgumentException if the currencies differ
+     * @throws ArithmeticException if it is more than can be counted
+     */
     public Money plus(Money other) {
         requireSameCurrency(other);
         return new Money(currency, Math.addExact(minor, other.minor));
     }
 
+    /**
+     * The exact difference in minor units.
+     *
+     * @throws IllegalArgumentException if the currencies differ
+     * @throws ArithmeticException if it is more than can be counted
+     */
     public Money minus(Money other) {
         requireSameCurrency(other);
         return new Money(currency, Math.subtractExact(minor, other.minor));
     }
 
+    /** The same amount with the other sign. */
     public Money negated() {
         return new Money(currency, Math.negateExact(minor));
     }
 
+    /** The amount without its sign. */
     public Money abs() {
         return minor < 0 ? negated() : this;
     }
@@ -86,6 +101,7 @@ public record Money(Currency currency, long minor) implements Comparable<Money> 
         return compareTo(other) >= 0 ? this : other;
     }
 
+    /** Another amount in the same currency, in minor units. */
     public Money withMinor(long otherMinor) {
         return new Money(currency, otherMinor);
     }
@@ -115,14 +131,17 @@ public record Money(Currency currency, long minor) implements Comparable<Money> 
         return BigDecimal.valueOf(minor, currency.getDefaultFractionDigits());
     }
 
+    /** Whether it is nothing. */
     public boolean isZero() {
         return minor == 0;
     }
 
+    /** Whether it is above zero. */
     public boolean isPositive() {
         return minor > 0;
     }
 
+    /** Whether it is below zero. */
     public boolean isNegative() {
         return minor < 0;
     }

@@ -24,18 +24,30 @@ public record Valued(Money amount, Money own) {
         return new Valued(Money.zero(amount.currency()), Money.zero(own.currency()));
     }
 
+    /**
+     * Both sums, exact to the minor unit.
+     *
+     * @throws IllegalArgumentException if the currencies differ
+     */
     public Valued plus(Valued other) {
         return new Valued(amount.plus(other.amount), own.plus(other.own));
     }
 
+    /**
+     * Both differences, exact to the minor unit.
+     *
+     * @throws IllegalArgumentException if the currencies differ
+     */
     public Valued minus(Valued other) {
         return new Valued(amount.minus(other.amount), own.minus(other.own));
     }
 
+    /** The same, the other way. */
     public Valued negated() {
         return new Valued(amount.negated(), own.negated());
     }
 
+    /** Whether neither the amount nor its worth is anything. */
     public boolean isZero() {
         return amount.isZero() && own.isZero();
     }

@@ -7,6 +7,12 @@ package exactum.core.problem;
 public final class Refusal extends RuntimeException {
     private final String code;
 
+    /**
+     * A refusal.
+     *
+     * @param code by which it is known to programs
+     * @param sentence for a person: what is wrong and what was kept
+     */
     public Refusal(String code, String sentence) {
         super(sentence);
         this.code = code;

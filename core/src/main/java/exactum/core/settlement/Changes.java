@@ -43,22 +43,27 @@ public final class Changes {
         return changedClaims.values();
     }
 
+    /** The allocations that were made, in order. */
     public List<Allocation> allocations() {
         return allocations;
     }
 
+    /** The take-backs that were made, in order. */
     public List<TakeBack> takeBacks() {
         return takeBacks;
     }
 
+    /** The refunds that were made, in order. */
     public List<Refund> refunds() {
         return refunds;
     }
 
+    /** The entries that book it, in order. */
     public List<Entry> entries() {
         return entries;
     }
 
+    /** What others may want to know of it. */
     public Set<Signal> signals() {
         return signals;
     }

@@ -68,6 +68,7 @@ public record Claim(
                 early);
     }
 
+    /** Whether anything is left to settle of it. */
     public boolean isOpen() {
         return left.amount().isPositive();
     }

@@ -41,6 +41,7 @@ public final class Position {
     private final Map<TakeBackId, TakeBack> takeBacks = new LinkedHashMap<>();
     private final Changes changes;
 
+    /** A position that nothing was loaded into yet; what becomes of it is written down in the changes. */
     public Position(CustomerId customer, Accounts accounts, NewIds ids, Changes changes) {
         this.customer = customer;
         this.accounts = accounts;
@@ -79,16 +80,27 @@ public final class Position {
         return this;
     }
 
+    /** Whose position it is. */
     public CustomerId customer() {
         return customer;
     }
 
+    /**
+     * A claim of the position as it stands now.
+     *
+     * @throws Bug if it is not in the position
+     */
     public Claim claim(ClaimId id) {
         Claim claim = claims.get(id);
         if (claim == null) throw new Bug("claim " + id + " was not loaded");
         return claim;
     }
 
+    /**
+     * A means of the position as it stands now.
+     *
+     * @throws Bug if it is not in the position
+     */
     public Means means(MeansId id) {
         Means one = means.get(id);
         if (one == null) throw new Bug("means " + id + " was not loaded");

@@ -9,6 +9,7 @@ import exactum.core.money.Money;
  * @param tax the tax on it
  */
 public record TaxShare(Money base, Money tax) {
+    /** Net and tax together, exact. */
     public Money gross() {
         return base.plus(tax);
     }

@@ -10,10 +10,12 @@ import exactum.core.money.Money;
  * @param name what a difference is called; empty where there is none
  */
 public record Row(Money said, Money booked, String name) {
+    /** What was said less what is booked, exact. */
     public Money difference() {
         return said.minus(booked);
     }
 
+    /** Whether both agree to the cent. */
     public boolean isEven() {
         return difference().isZero();
     }

@@ -28,6 +28,7 @@ public record TieOut(List<Row> rows, Money said, Money booked, Working working) 
         return said.minus(booked);
     }
 
+    /** Whether nothing is left over, to the cent. */
     public boolean comesOut() {
         return remainder().isZero() && rows.stream().allMatch(Row::isEven);
     }
