@@ -51,6 +51,10 @@ final class BenchGround implements AutoCloseable {
         return app.getBean(type);
     }
 
+    <T> T bean(String name, Class<T> type) {
+        return app.getBean(name, type);
+    }
+
     private BusinessId business(String code, String currency) {
         SetUp setUp = bean(SetUp.class);
         BusinessId id = setUp.addBusiness(

@@ -46,6 +46,50 @@ final class SameRows implements AutoCloseable {
                         .formatted(no, text, rest, business));
     }
 
+    /** Each document again so many times, with its open item, its entry and the postings, in parts. */
+    void repeatDocuments(int times) throws SQLException {
+        execute(
+                "create temp table again as select d.business_id, d.id as old_document, gen_random_uuid() as document, e.id as old_entry, gen_random_uuid() as entry, n from document d join entry e on e.business_id = d.business_id and e.source_id = d.id cross join generate_series(1, "
+                        + times + ") n");
+        execute("create index on again (n)");
+        execute("analyze again");
+        connection.setAutoCommit(false);
+        for (int from = 1; from <= times; from += 100) {
+            String where = " where a.n between %d and %d".formatted(from, from + 99);
+            repeat("document", "id = a.document", "a.old_document = t.id" + where, "number = t.number || '-' || a.n");
+            repeat(
+                    "claim",
+                    "id = gen_random_uuid()",
+                    "a.old_document = t.document_id" + where,
+                    "document_id = a.document");
+            repeat("entry", "id = a.entry", "a.old_entry = t.id" + where, "source_id = a.document");
+            repeat("posting", "entry_id = a.entry", "a.old_entry = t.entry_id" + where, "document_id = a.document");
+            connection.commit();
+        }
+        connection.setAutoCommit(true);
+    }
+
+    /** Copies rows of a table within it, two of the columns with other values. */
+    private void repeat(String table, String one, String on, String other) throws SQLException {
+        var names = new ArrayList<String>();
+        var values = new ArrayList<String>();
+        try (Statement statement = connection.createStatement();
+                var found = statement.executeQuery(
+                        "select column_name from information_schema.columns where table_name = '" + table + "'")) {
+            while (found.next()) {
+                String name = found.getString(1);
+                names.add(name);
+                String value = "t." + name;
+                for (String changed : List.of(one, other)) {
+                    if (changed.startsWith(name + " = ")) value = changed.substring(name.length() + 3);
+                }
+                values.add(value);
+            }
+        }
+        execute("insert into %s (%s) select %s from %s t join again a on a.business_id = t.business_id and %s"
+                .formatted(table, String.join(", ", names), String.join(", ", values), table, on));
+    }
+
     List<CustomerId> customers(BusinessId business) throws SQLException {
         var ids = new ArrayList<CustomerId>();
         try (Statement statement = connection.createStatement();
