@@ -51,9 +51,9 @@ import org.springframework.transaction.support.TransactionTemplate;
  */
 @ExtendWith(RunningApp.class)
 class HistoriesTest {
-    private static final int ROUNDS = 10;
-    private static final int HISTORIES_A_ROUND = 30;
-    private static final int STEPS = 12;
+    private static final int ROUNDS = 20;
+    private static final int HISTORIES_A_ROUND = 15;
+    private static final int STEPS = 9;
     private static final long FIRST_SEED = 20_260_601L;
 
     @RepeatedTest(ROUNDS)

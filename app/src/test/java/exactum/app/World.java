@@ -399,6 +399,13 @@ public class World {
         return context.getBean(type);
     }
 
+    /** The addresses that the application answers, as patterns. */
+    public List<String> addresses() {
+        return mappings().getHandlerMethods().keySet().stream()
+                .flatMap(m -> m.getPatternValues().stream())
+                .toList();
+    }
+
     /** The application's own addresses. */
     RequestMappingHandlerMapping mappings() {
         return context.getBean("requestMappingHandlerMapping", RequestMappingHandlerMapping.class);

@@ -5,7 +5,7 @@ import exactum.app.customers.Customer;
 import exactum.app.customers.FindCustomers;
 import exactum.app.database.Ids;
 import exactum.app.documents.FormDrafts;
-import exactum.app.documents.PaperForm;
+import exactum.app.documents.PaperSettings;
 import exactum.app.documents.TypedLines;
 import exactum.app.installation.BusinessClock;
 import exactum.app.security.SignedIn;
@@ -44,6 +44,7 @@ class RecurringPages {
     private final SaveRecurring save;
     private final FindCustomers customers;
     private final FindSetup setup;
+    private final PaperSettings settings;
     private final FormDrafts typed;
     private final BusinessClock clock;
 
@@ -53,6 +54,7 @@ class RecurringPages {
             SaveRecurring save,
             FindCustomers customers,
             FindSetup setup,
+            PaperSettings settings,
             FormDrafts typed,
             BusinessClock clock) {
         this.recurring = recurring;
@@ -60,6 +62,7 @@ class RecurringPages {
         this.save = save;
         this.customers = customers;
         this.setup = setup;
+        this.settings = settings;
         this.typed = typed;
         this.clock = clock;
     }
@@ -179,16 +182,7 @@ class RecurringPages {
     }
 
     private RecurringForm form(Business business, Map<String, String> fields) {
-        String customer = fields.getOrDefault("customer", "");
-        var currency = customer.isEmpty()
-                ? business.currency()
-                : customers
-                        .find(business.id(), CustomerId.valueOf(customer))
-                        .map(Customer::currency)
-                        .orElse(business.currency());
-        return new RecurringForm(
-                fields,
-                new PaperForm.Setting(currency, setup.incomeAccount(business.id()), clock.today(business.id())));
+        return new RecurringForm(fields, settings.of(business, fields));
     }
 
     private void show(Business business, Map<String, String> fields, RecurringInvoice one, Model model) {
@@ -199,10 +193,7 @@ class RecurringPages {
                 ? null
                 : customers.find(id, new CustomerId(chosenCustomer)).orElse(null);
         List<Terms> terms = setup.terms(id);
-        Terms chosen = terms.stream()
-                .filter(t -> t.id().toString().equals(form.get("terms")))
-                .findFirst()
-                .orElseGet(() -> setup.chosenTerms(id));
+        Terms chosen = settings.terms(id, form, terms);
         int nextIndex = one == null
                 ? 0
                 : form.recurrence().map(r -> save.nextIndex(id, one.id(), r)).orElse(one.nextIndex());

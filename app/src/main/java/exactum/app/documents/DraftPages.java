@@ -41,6 +41,7 @@ class DraftPages {
     private final FindCustomers customers;
     private final FindPayments payments;
     private final FindSetup setup;
+    private final PaperSettings settings;
     private final BusinessClock clock;
 
     DraftPages(
@@ -50,6 +51,7 @@ class DraftPages {
             FindCustomers customers,
             FindPayments payments,
             FindSetup setup,
+            PaperSettings settings,
             BusinessClock clock) {
         this.drafts = drafts;
         this.typed = typed;
@@ -57,6 +59,7 @@ class DraftPages {
         this.customers = customers;
         this.payments = payments;
         this.setup = setup;
+        this.settings = settings;
         this.clock = clock;
     }
 
@@ -176,23 +179,16 @@ class DraftPages {
     private Draft toDraft(Business business, Map<String, String> fields) {
         DocumentForm form = form(business, fields);
         String id = form.get("id", form.get("key", Ids.next().toString()));
-        String over = form.get("over", form.get("revision", "0"));
+        String over = form.get("over", form.get("revision"));
         PaperFigures.of(form, setup.taxRates(business.id()), form.date());
         return form.toDraft(
-                DocumentId.valueOf(id), setup.chosenTerms(business.id()).id(), Integer.parseInt(over));
+                DocumentId.valueOf(id),
+                setup.chosenTerms(business.id()).id(),
+                over.matches("\\d{1,9}") ? Integer.parseInt(over) : 0);
     }
 
     private DocumentForm form(Business business, Map<String, String> fields) {
-        String customer = fields.getOrDefault("customer", "");
-        var currency = customer.isEmpty()
-                ? business.currency()
-                : customers
-                        .find(business.id(), CustomerId.valueOf(customer))
-                        .map(Customer::currency)
-                        .orElse(business.currency());
-        return new DocumentForm(
-                fields,
-                new PaperForm.Setting(currency, setup.incomeAccount(business.id()), clock.today(business.id())));
+        return new DocumentForm(fields, settings.of(business, fields));
     }
 
     private void show(Business business, Map<String, String> fields, Draft draft, Model model) {
@@ -202,10 +198,7 @@ class DraftPages {
                 ? null
                 : customers.find(id, CustomerId.valueOf(form.get("customer"))).orElse(null);
         List<Terms> terms = setup.terms(id);
-        Terms chosen = terms.stream()
-                .filter(t -> t.id().toString().equals(form.get("terms")))
-                .findFirst()
-                .orElseGet(() -> setup.chosenTerms(id));
+        Terms chosen = settings.terms(id, form, terms);
         LocalDate date = form.date();
         model.addAttribute("title", draft == null ? "New invoice" : "Draft invoice");
         if (draft != null) {

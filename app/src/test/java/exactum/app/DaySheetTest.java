@@ -1,0 +1,118 @@
+package exactum.app;
+
+import static exactum.app.World.euro;
+import static exactum.app.World.may;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import exactum.app.customers.Customer;
+import exactum.app.daysheet.Decision;
+import exactum.app.daysheet.Decisions;
+import exactum.app.daysheet.Station;
+import exactum.app.documents.Document;
+import exactum.app.documents.Drafts;
+import exactum.app.settlement.Channel;
+import exactum.app.settlement.NewPayment;
+import exactum.app.settlement.RecordPayment;
+import exactum.core.settlement.Policy;
+import java.util.Comparator;
+import java.util.List;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+
+/** What waits for a person, at the station where it is done, under a key that stays the same. */
+@ExtendWith(RunningApp.class)
+class DaySheetTest {
+    private static Stream<Decision> all(World world) {
+        return world.bean(Decisions.class).groups(world.moorings).stream().flatMap(g -> g.shown().stream());
+    }
+
+    private static List<Decision> at(World world, Station station) {
+        return all(world).filter(d -> d.station() == station).toList();
+    }
+
+    private static void everythingThatWaits(World world) {
+        Customer silent = world.customer("");
+        world.berth(silent);
+        world.bill(RunningApp.TODAY);
+        world.invoice(world.payer(), "50.00", may(1));
+        world.berth(world.payer());
+        world.bean(Drafts.class).save(world.moorings, world.draft(world.payer(), RunningApp.TODAY, world.power()));
+        world.bankLine("4321.00", "Nobody", "out of the blue");
+        Document sold = world.invoice(world.payer(), "118.08");
+        world.sale("sa_1", world.cardPage(sold).reference, "118.08", "3.08");
+        world.payout("po_1", "sa_1:118.08:3.08", ":0.00:12.40");
+        Customer rich = world.payer();
+        world.bean(RecordPayment.class)
+                .record(
+                        world.moorings,
+                        new RecordPayment.ByHand(
+                                rich.id(),
+                                RunningApp.TODAY,
+                                Channel.CASH,
+                                euro("30.00"),
+                                euro("0.00"),
+                                null,
+                                NewPayment.Said.NOTHING,
+                                new Policy.OnAccount(),
+                                false));
+        world.invoice(rich, "70.00");
+    }
+
+    @Test
+    void each_kind_of_work_stands_at_its_station_with_its_next_step(World world) {
+        everythingThatWaits(world);
+        assertThat(at(world, Station.AGREE))
+                .singleElement()
+                .satisfies(d -> assertThat(d.words()).contains("No e-mail"));
+        assertThat(at(world, Station.BILL))
+                .extracting(Decision::words)
+                .satisfiesExactlyInAnyOrder(
+                        w -> assertThat(w).contains("draft"), w -> assertThat(w).contains("to be made"));
+        assertThat(at(world, Station.COLLECT))
+                .extracting(Decision::words)
+                .anySatisfy(w -> assertThat(w).contains("days overdue"));
+        assertThat(at(world, Station.COLLECT))
+                .extracting(Decision::words)
+                .anySatisfy(w -> assertThat(w).contains("30.00 on account"));
+        assertThat(at(world, Station.BANK))
+                .extracting(Decision::words)
+                .anySatisfy(w -> assertThat(w).contains("out of the blue"));
+        assertThat(at(world, Station.BANK))
+                .extracting(Decision::words)
+                .anySatisfy(w -> assertThat(w).contains("po_1"));
+        assertThat(all(world)).allSatisfy(d -> assertThat(d.step()).isNotNull());
+    }
+
+    @Test
+    void keys_are_unique_and_stay_and_the_counts_agree_with_the_sheet(World world) {
+        everythingThatWaits(world);
+        List<String> keys = all(world).map(Decision::key).toList();
+        assertThat(keys).doesNotHaveDuplicates();
+        assertThat(all(world).map(Decision::key)).containsExactlyElementsOf(keys);
+        var counts = world.bean(Decisions.class).counts(world.moorings);
+        for (Station station : Station.values())
+            assertThat(counts.get(station))
+                    .as(station.title())
+                    .isEqualTo(at(world, station).size());
+        assertThat(world.bean(Decisions.class).groups(world.north)).isEmpty();
+    }
+
+    @Test
+    void most_money_comes_first_and_every_step_leads_somewhere(World world) {
+        everythingThatWaits(world);
+        for (Station station : Station.values()) {
+            assertThat(at(world, station))
+                    .filteredOn(d -> d.amount() != null)
+                    .extracting(d -> d.amount().abs().minor())
+                    .isSortedAccordingTo(Comparator.reverseOrder());
+        }
+        try (var ada = new Visitor(world, "ada");
+                var otto = new Visitor(world, "otto")) {
+            for (Decision d : all(world).toList())
+                assertThat(ada.get(d.href()).statusCode()).as(d.words()).isEqualTo(200);
+            String sheet = otto.get("/day").body();
+            assertThat(sheet).contains("out of the blue").doesNotContain("<button class=\"act\" data-step");
+        }
+    }
+}
