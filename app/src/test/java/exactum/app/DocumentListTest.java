@@ -1,0 +1,76 @@
+package exactum.app;
+
+import static exactum.app.World.euro;
+import static exactum.app.World.may;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import exactum.app.bank.MatchCertain;
+import exactum.app.customers.Customer;
+import exactum.app.documents.Document;
+import exactum.app.documents.Drafts;
+import exactum.app.documents.FindDocuments;
+import exactum.app.documents.Standing;
+import exactum.app.settlement.Channel;
+import exactum.app.settlement.NewPayment;
+import exactum.app.settlement.RecordPayment;
+import exactum.core.money.Money;
+import exactum.core.settlement.Policy;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+
+/** How documents stand is said once: the same in the list, in its filters, in the counts and on the page. */
+@ExtendWith(RunningApp.class)
+class DocumentListTest {
+    private static void pay(World world, Customer customer, String amount) {
+        world.bean(RecordPayment.class)
+                .record(
+                        world.moorings,
+                        new RecordPayment.ByHand(
+                                customer.id(),
+                                RunningApp.TODAY,
+                                Channel.CASH,
+                                euro(amount),
+                                euro("0.00"),
+                                null,
+                                NewPayment.Said.NOTHING,
+                                new Policy.DueOrder(),
+                                false));
+    }
+
+    @Test
+    void counts_filters_and_rows_agree_for_every_standing(World world, FindDocuments documents) {
+        world.bean(Drafts.class).save(world.moorings, world.draft(world.payer(), RunningApp.TODAY, world.power()));
+        world.invoice(world.payer(), "10.00");
+        world.invoice(world.payer(), "20.00", may(1));
+        Customer partly = world.payer();
+        world.invoice(partly, "30.00");
+        pay(world, partly, "12.00");
+        Customer wholly = world.payer();
+        world.invoice(wholly, "40.00");
+        pay(world, wholly, "40.00");
+        Document atBank = world.invoice(world.payer(), "50.00");
+        world.bankLine("50.00", "Écluse", atBank.number());
+        world.bean(MatchCertain.class).matchAll(world.moorings);
+        Document voided = world.invoice(world.payer(), "60.00");
+        try (var ada = new Visitor(world, "ada")) {
+            ada.follow("/invoices/" + voided.number() + "/void", "");
+        }
+        for (FindDocuments.Count count : documents.counts(world.moorings, RunningApp.TODAY)) {
+            Standing standing = count.standing();
+            var rows =
+                    documents.list(world.moorings, new FindDocuments.Filter("", standing, null), RunningApp.TODAY, 100);
+            assertThat(rows).as(standing.words()).hasSize(count.count());
+            assertThat(count.count()).as(standing.words()).isEqualTo(standing == Standing.CREDITED ? 0 : 1);
+            assertThat(rows)
+                    .as(standing.words())
+                    .allSatisfy(r -> assertThat(r.standing()).isEqualTo(standing));
+            assertThat(Money.sum(euro("0.00").currency(), count.open()))
+                    .as(standing.words())
+                    .isEqualTo(Money.sum(
+                            euro("0.00").currency(),
+                            rows.stream().map(FindDocuments.Listed::open).toList()));
+        }
+        assertThat(documents.counts(world.north, RunningApp.TODAY))
+                .allSatisfy(c -> assertThat(c.count()).isZero());
+    }
+}
