@@ -50,7 +50,11 @@ class LedgerPages {
         LocalDate asOf = on.isBlank() ? clock.today(business.id()) : TypedDate.parse(on, clock.today(business.id()));
         List<FindBooks.Balance> balances = books.trialBalance(business.id(), asOf);
         model.addAttribute(
-                "balances", balances.stream().map(b -> row(b, business)).toList());
+                "balances",
+                balances.stream()
+                        .filter(b -> !b.balance().isZero() || b.ownMinor() != 0)
+                        .map(b -> row(b, business))
+                        .toList());
         model.addAttribute("currency", business.currency().getCurrencyCode());
         model.addAttribute(
                 "total",
