@@ -3,7 +3,6 @@ package exactum.app;
 import static exactum.app.World.euro;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import exactum.app.bank.MatchCertain;
 import exactum.app.cards.FindCollections;
 import exactum.app.cards.StartCardPayment;
 import exactum.app.documents.Document;
@@ -154,7 +153,6 @@ class PayerPagesTest {
         world.sale("sa_late", page.reference, "118.08", "3.08");
         assertThat(world.open(invoice)).isEqualTo(euro("0.00"));
         assertThat(world.balance("2100")).isEqualTo(euro("-50.00"));
-        world.bean(MatchCertain.class).matchAll(world.moorings);
     }
 
     @Test

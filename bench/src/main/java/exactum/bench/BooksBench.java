@@ -4,6 +4,7 @@ import exactum.app.ledger.FindBooks;
 import exactum.core.ids.BusinessId;
 import exactum.pg.ThrowawayPostgres;
 import java.util.Arrays;
+import java.util.List;
 import java.util.Locale;
 import org.springframework.boot.health.contributor.HealthIndicator;
 
@@ -19,34 +20,49 @@ public final class BooksBench {
 
     private BooksBench() {}
 
+    /** What was measured over so many documents, in milliseconds. */
+    private record Times(long documents, double balance, double health, double adding) {}
+
     public static void main(String[] arguments) throws Exception {
-        try (var postgres = ThrowawayPostgres.start();
-                var ground = new BenchGround(postgres)) {
+        try (var postgres = ThrowawayPostgres.start()) {
+            Times small = measure(postgres, DOCUMENTS / 10);
+            Times large = measure(postgres, DOCUMENTS);
+            for (Times t : List.of(small, large)) {
+                System.out.printf(
+                        Locale.ROOT,
+                        "%,d documents: trial balance %.1f ms, health %.1f ms; adding up their postings %.0f ms%n",
+                        t.documents(),
+                        t.balance(),
+                        t.health(),
+                        t.adding());
+            }
+            System.out.printf(
+                    Locale.ROOT,
+                    "ratio=%.4f growth=%.2f heap_mb=%d trial_balance_ms=%.1f health_ms=%.1f documents=%d%n",
+                    large.balance() / large.adding(),
+                    large.balance() / small.balance(),
+                    BenchGround.peakHeapMb(),
+                    large.balance(),
+                    large.health(),
+                    large.documents());
+        }
+    }
+
+    private static Times measure(ThrowawayPostgres postgres, int documents) throws Exception {
+        try (var ground = new BenchGround(postgres)) {
             BusinessId business = ground.businesses.getFirst();
             ground.rows.seed(business, ISSUED / MONTHS, "2025-09-01");
             BillingBench.bill(ground, business);
-            ground.rows.repeatDocuments(DOCUMENTS / ISSUED - 1);
+            ground.rows.repeatDocuments(documents / ISSUED - 1);
             ground.rows.settleDown();
             double adding = median(() -> ground.rows.addUp(business), 3);
             FindBooks books = ground.bean(FindBooks.class);
-            double balance = median(() -> books.trialBalance(business, BenchGround.DAY), ROUNDS);
             HealthIndicator health = ground.bean("booksHealth", HealthIndicator.class);
-            double healthy = median(health::health, ROUNDS);
-            System.out.printf(
-                    Locale.ROOT,
-                    "%,d documents: trial balance %.1f ms, health %.1f ms; adding up their postings %.0f ms%n",
+            return new Times(
                     ground.rows.documents(),
-                    balance,
-                    healthy,
+                    median(() -> books.trialBalance(business, BenchGround.DAY), ROUNDS),
+                    median(health::health, ROUNDS),
                     adding);
-            System.out.printf(
-                    Locale.ROOT,
-                    "ratio=%.4f growth=1.00 heap_mb=%d trial_balance_ms=%.1f health_ms=%.1f documents=%d%n",
-                    balance / adding,
-                    BenchGround.peakHeapMb(),
-                    balance,
-                    healthy,
-                    ground.rows.documents());
         }
     }
 

@@ -199,16 +199,6 @@ final class Installation implements AutoCloseable {
         return URLEncoder.encode(text, StandardCharsets.UTF_8);
     }
 
-    String health() throws IOException, InterruptedException {
-        try (var http = HttpClient.newHttpClient()) {
-            return http.send(
-                            HttpRequest.newBuilder(URI.create(address + "/actuator/health"))
-                                    .build(),
-                            HttpResponse.BodyHandlers.ofString())
-                    .body();
-        }
-    }
-
     private Process start(String program) throws IOException {
         Path jar = Path.of("..", program, "target", program + "-0.1-exec.jar")
                 .toAbsolutePath()

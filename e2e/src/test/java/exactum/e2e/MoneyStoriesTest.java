@@ -1,6 +1,7 @@
 package exactum.e2e;
 
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static exactum.e2e.Installation.Beginning.BILLED;
 import static exactum.e2e.Installation.Beginning.HARBOUR;
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -198,7 +199,7 @@ class MoneyStoriesTest {
     }
 
     @Test
-    void a_draft_is_kept_corrected_and_issued_and_a_forecast_only_looks(Installation installation) {
+    void a_draft_is_kept_corrected_and_issued(Installation installation) {
         installation.begin(HARBOUR);
         try (var person = new Person(installation)) {
             person.signIn();
@@ -224,6 +225,26 @@ class MoneyStoriesTest {
             person.sees("It was sent to nobody");
             assertThat(installation.count("select count(*) from message")).isZero();
             installation.booksAgree(person);
+        }
+    }
+
+    @Test
+    void a_forecast_looks_at_a_day_to_come_and_issues_nothing(Installation installation) {
+        installation.begin(BILLED);
+        try (var person = new Person(installation)) {
+            person.signIn();
+            person.goTo("/billing-runs");
+            person.page.locator("#date").fill("1 Sep 2026");
+            person.press("Rehearse");
+            person.sees("Forecast of the billing run for Tue 1 Sep 2026");
+            Installation.await("the plan", () -> {
+                person.page.reload();
+                return person.page.locator("#plan tbody tr").count() == 3;
+            });
+            person.sees("2,498.22");
+            assertThat(person.page.locator("form[action$='/commit']")).hasCount(0);
+            person.look();
+            assertThat(installation.count("select count(*) from document")).isOne();
         }
     }
 
