@@ -26,7 +26,7 @@ public class RunningApp implements ParameterResolver, BeforeEachCallback, AfterE
     private static final String TEMPLATE = "small_world";
 
     private static final class Started implements AutoCloseable {
-        private final ThrowawayPostgres postgres = ThrowawayPostgres.start();
+        private final ThrowawayPostgres postgres = ThrowawayPostgres.startWithoutStatistics();
         private final String url = postgres.newDatabase();
         private final ConfigurableApplicationContext context;
         private final CardProcessor processor = new CardProcessor();

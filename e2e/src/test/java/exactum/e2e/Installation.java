@@ -34,7 +34,7 @@ import java.util.regex.Pattern;
  */
 final class Installation implements AutoCloseable {
     private static final Duration PATIENCE = Duration.ofSeconds(90);
-    private final ThrowawayPostgres postgres = ThrowawayPostgres.start();
+    private final ThrowawayPostgres postgres = ThrowawayPostgres.startWithoutStatistics();
     private final String database = postgres.newDatabase();
     private final Path home;
     private final Map<String, String> settings = new HashMap<>();

@@ -7,6 +7,7 @@ import java.net.InetAddress;
 import java.net.ServerSocket;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.concurrent.ThreadLocalRandom;
@@ -32,13 +33,25 @@ public final class ThrowawayPostgres implements AutoCloseable {
     }
 
     public static ThrowawayPostgres start() {
+        return start(List.of());
+    }
+
+    /**
+     * Starts one that never gathers statistics by itself, so that every run meets the same plans: those of a database that was
+     * filled a moment ago.
+     */
+    public static ThrowawayPostgres startWithoutStatistics() {
+        return start(List.of("autovacuum=off"));
+    }
+
+    private static ThrowawayPostgres start(List<String> more) {
         try {
             Path folder = Files.createTempDirectory("exactum-pg-");
             var cluster = new Cluster(folder, freePort(), PASSWORD);
             var postgres = new ThrowawayPostgres(folder, cluster);
             Runtime.getRuntime().addShutdownHook(new Thread(postgres::close));
             cluster.initialise();
-            cluster.start(List.of(
+            var settings = new ArrayList<>(List.of(
                     "fsync=off",
                     "synchronous_commit=off",
                     "full_page_writes=off",
@@ -46,6 +59,8 @@ public final class ThrowawayPostgres implements AutoCloseable {
                     "shared_buffers=256MB",
                     "max_wal_size=2GB",
                     "random_page_cost=1.1"));
+            settings.addAll(more);
+            cluster.start(settings);
             cluster.ensureRole(OWNER, PASSWORD);
             cluster.ensureRole(APP, PASSWORD);
             return postgres;

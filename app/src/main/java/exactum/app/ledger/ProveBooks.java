@@ -6,7 +6,9 @@ import exactum.core.ids.BusinessId;
 import java.time.Duration;
 import java.util.List;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.TransactionDefinition;
+import org.springframework.transaction.support.TransactionTemplate;
 
 /** Proves that documents, claims, means, waiting accounts and balances agree with the ledger, and keeps what was found. */
 @Component
@@ -14,19 +16,29 @@ public class ProveBooks {
     private final List<Provable> provables;
     private final ProofStore proofs;
     private final FindBusinesses businesses;
+    private final TransactionTemplate oneMoment;
 
-    ProveBooks(List<Provable> provables, ProofStore proofs, FindBusinesses businesses) {
+    ProveBooks(
+            List<Provable> provables,
+            ProofStore proofs,
+            FindBusinesses businesses,
+            PlatformTransactionManager transactions) {
         this.provables = provables;
         this.proofs = proofs;
         this.businesses = businesses;
+        oneMoment = new TransactionTemplate(transactions);
+        oneMoment.setReadOnly(true);
+        oneMoment.setIsolationLevel(TransactionDefinition.ISOLATION_REPEATABLE_READ);
     }
 
-    /** Every disagreement in a sentence; keeps nothing. */
-    @Transactional(readOnly = true)
+    /** Every disagreement in a sentence, all as of one moment; keeps nothing. */
     public List<String> disagreements(BusinessId business) {
-        return provables.stream()
-                .flatMap(p -> p.disagreements(business).stream())
-                .toList();
+        return oneMoment.execute(transaction -> {
+            proofs.readWhole();
+            return provables.stream()
+                    .flatMap(p -> p.disagreements(business).stream())
+                    .toList();
+        });
     }
 
     /** Proves the books of a business and keeps what was found. */
