@@ -72,11 +72,27 @@ class LedgerRulesTest {
         world.asOwner("update claim set left_minor = left_minor - 1");
         assertThat(prove.disagreements(world.moorings)).isNotEmpty();
         try (var ada = new Visitor(world, "ada")) {
-            ada.follow("/ledger/proof", "");
             prove.prove(world.moorings);
-            assertThat(ada.get("/ledger").body()).contains("832.74");
+            assertThat(ada.get("/ledger").body()).contains("It does not agree", "832.74");
         }
         world.asOwner("update claim set left_minor = left_minor + 1");
+    }
+
+    @Test
+    void who_asks_twice_waits_for_one_proof_and_the_other_business_for_none(World world, DSLContext db) {
+        try (var ada = new Visitor(world, "ada")) {
+            ada.follow("/ledger/proof", "");
+            ada.follow("/ledger/proof", "");
+            assertThat(ada.get("/ledger").body()).contains("being proven");
+            assertThat(ada.get("/ledger/proof").body()).contains("being proven", "every 1s");
+            assertThat(ada.get("~/north-shore/ledger").body()).contains("not proven yet");
+        }
+        try (var otto = new Visitor(world, "otto")) {
+            assertThat(otto.get("/ledger").body()).contains("being proven");
+            assertThat(otto.post("/ledger/proof", "").statusCode()).isEqualTo(403);
+        }
+        assertThat(db.fetch("select 1 from scheduled_tasks where task_name = 'prove-books-asked'"))
+                .hasSize(1);
     }
 
     @Test

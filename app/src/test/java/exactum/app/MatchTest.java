@@ -272,16 +272,22 @@ class MatchTest {
         assertThat(world.open(invoice)).as("the return was not theirs").isEqualTo(euro("0.00"));
     }
 
-    @Test
-    void credit_that_is_given_back_leaves_the_account_and_comes_again_when_that_is_undone(
-            World world, FindPayments payments) {
-        Customer customer = world.payer();
+    /** A bank line of 30.00 that was placed on account. */
+    private static BankLineId prepaid(World world, Customer customer) {
         BankLineId in = world.bankLine("30.00", customer.name(), "prepaid");
         world.bean(Match.class)
                 .match(
                         world.moorings,
                         new LineRef.OfBank(in),
                         List.of(new Part.Payment(customer.id(), euro("30.00"), new Policy.OnAccount())));
+        return in;
+    }
+
+    @Test
+    void credit_that_is_given_back_leaves_the_account_and_comes_again_when_that_is_undone(
+            World world, FindPayments payments) {
+        Customer customer = world.payer();
+        prepaid(world, customer);
         var credit = payments.creditOf(world.moorings, customer.id()).getFirst();
         BankLineId out = world.bankLine("-30.00", customer.name(), "refund");
         var refund = new Part.Refund(credit.means(), euro("-30.00"));
@@ -302,12 +308,7 @@ class MatchTest {
     void a_match_whose_payment_was_used_since_is_undone_with_what_it_was_used_for(World world) {
         Customer customer = world.payer();
         Document invoice = world.invoice(customer, "20.00");
-        BankLineId in = world.bankLine("30.00", customer.name(), "prepaid");
-        world.bean(Match.class)
-                .match(
-                        world.moorings,
-                        new LineRef.OfBank(in),
-                        List.of(new Part.Payment(customer.id(), euro("30.00"), new Policy.OnAccount())));
+        BankLineId in = prepaid(world, customer);
         try (var ada = new Visitor(world, "ada")) {
             ada.follow("/invoices/" + invoice.number() + "/use-credit", "");
             assertThat(standing(world, invoice)).isEqualTo(Standing.PAID);

@@ -18,6 +18,7 @@ import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.time.Duration;
 import java.time.Instant;
+import java.time.OffsetDateTime;
 import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.List;
@@ -142,7 +143,13 @@ final class Installation implements AutoCloseable {
         for (String code : List.of("moorings", "north-shore")) {
             if (count("select count(*) from business where code = '" + code + "'") == 0) continue;
             person.page.navigate(address + "/" + code + "/ledger");
+            OffsetDateTime pressed = OffsetDateTime.now();
             person.press("Prove now");
+            await(
+                    "the proof",
+                    () -> count("select count(*) from proof p join business b on b.id = p.business_id where b.code = '"
+                                    + code + "' and p.proven_at > '" + pressed + "'")
+                            == 1);
             assertThat(person.page.locator("p.good")).containsText("Proven");
         }
     }

@@ -1,5 +1,6 @@
 package exactum.app.ledger;
 
+import com.github.kagkarlsson.scheduler.SchedulerClient;
 import exactum.app.business.Business;
 import exactum.app.installation.BusinessClock;
 import exactum.app.web.Texts;
@@ -11,6 +12,7 @@ import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.List;
 import org.springframework.stereotype.Controller;
+import org.springframework.transaction.annotation.Transactional;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -21,17 +23,17 @@ import org.springframework.web.bind.annotation.RequestParam;
 class LedgerPages {
     private static final int SHOWN = 200;
     private final FindBooks books;
-    private final ProveBooks prove;
     private final ProofStore proofs;
     private final ClosePeriod close;
     private final BusinessClock clock;
+    private final SchedulerClient scheduler;
 
-    LedgerPages(FindBooks books, ProveBooks prove, ProofStore proofs, ClosePeriod close, BusinessClock clock) {
+    LedgerPages(FindBooks books, ProofStore proofs, ClosePeriod close, BusinessClock clock, SchedulerClient scheduler) {
         this.books = books;
-        this.prove = prove;
         this.proofs = proofs;
         this.close = close;
         this.clock = clock;
+        this.scheduler = scheduler;
     }
 
     /** A row with its two columns of money, in one currency and in the business's own. */
@@ -65,7 +67,7 @@ class LedgerPages {
                                         .sum())
                         .text());
         model.addAttribute("asOf", Texts.day(asOf));
-        model.addAttribute("proof", proofs.last(business.id()).orElse(null));
+        showProof(business.id(), model);
         var periods = books.periods(business.id());
         model.addAttribute("closedThrough", periods.closedThrough());
         model.addAttribute(
@@ -77,9 +79,22 @@ class LedgerPages {
     }
 
     @PostMapping("/ledger/proof")
+    @Transactional
     String proveNow(BusinessId business) {
-        prove.prove(business);
+        ProofJob.schedule(scheduler, business);
         return "redirect:/ledger";
+    }
+
+    @GetMapping("/ledger/proof")
+    String proof(BusinessId business, Model model) {
+        showProof(business, model);
+        return "ledger/proof :: state";
+    }
+
+    private void showProof(BusinessId business, Model model) {
+        boolean underWay = ProofJob.isUnderWay(scheduler, business);
+        model.addAttribute("proving", underWay);
+        model.addAttribute("proof", underWay ? null : proofs.last(business).orElse(null));
     }
 
     @PostMapping("/ledger/close")

@@ -13,10 +13,8 @@ import exactum.core.ids.WaitingId;
 import exactum.core.ledger.AccountCode;
 import exactum.core.ledger.AccountRole;
 import exactum.core.ledger.Entry;
-import exactum.core.ledger.Posting;
 import exactum.core.money.ExchangeRate;
 import exactum.core.money.Money;
-import exactum.core.money.Valued;
 import exactum.core.settlement.EarlySettlement;
 import exactum.core.settlement.MeansKind;
 import exactum.core.settlement.Policy;
@@ -28,7 +26,6 @@ import java.util.Currency;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
-import java.util.TreeSet;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.junit.jupiter.api.AfterEach;
@@ -56,26 +53,11 @@ class PostingFlowsTest {
 
     /** The last entry says: debits | credits. */
     private void says(String wanted) {
-        assertThat(sides(books.ledger.getLast().entry())).isEqualTo(sorted(wanted));
+        assertThat(EntryText.sides(last())).isEqualTo(EntryText.sides(wanted));
     }
 
-    private static String sides(Entry entry) {
-        return side(entry, true) + " | " + side(entry, false);
-    }
-
-    private static String side(Entry entry, boolean debit) {
-        return entry.postings().stream()
-                .filter(p -> p.amount().isPositive() == debit)
-                .map(p -> p.account() + " " + p.amount().abs().text())
-                .sorted()
-                .collect(Collectors.joining(" · "));
-    }
-
-    private static String sorted(String wanted) {
-        String[] sides = wanted.split(" \\| ");
-        return List.of(sides).stream()
-                .map(s -> new TreeSet<>(List.of(s.split(" · "))).stream().collect(Collectors.joining(" · ")))
-                .collect(Collectors.joining(" | "));
+    private Entry last() {
+        return books.ledger.getLast().entry();
     }
 
     /** All balances that are not nothing, in euro. */
@@ -390,7 +372,7 @@ class PostingFlowsTest {
         UUID line = books.bankLine(DAY.plusDays(120), own("119.00"));
         books.matchReceipt(line, customer, eur("119.00"), DUE);
         Entry takenBack = books.ledger.get(books.ledger.size() - 2).entry();
-        assertThat(sides(takenBack)).isEqualTo(sorted("1100 119.00 | 5030 100.00 · 2000 19.00"));
+        assertThat(EntryText.sides(takenBack)).isEqualTo(EntryText.sides("1100 119.00 | 5030 100.00 · 2000 19.00"));
         says("1010 119.00 | 1100 119.00");
         ends("1000 119.00, 2000 −19.00, 4000 −100.00");
     }
@@ -470,11 +452,11 @@ class PostingFlowsTest {
         var rate = new ExchangeRate(usd, TestBooks.EUR, new BigDecimal("0.90"), DAY, "the example");
         DocumentId document =
                 books.invoice(customer, DAY, rate, Money.of("USD", "120.00"), "0", TestBooks.INCOME, List.of(1), null);
-        assertThat(inOwn()).containsExactly("1100 120.00 USD 108.00", "4000 −120.00 USD −108.00");
+        assertThat(EntryText.inOwn(last())).containsExactly("1100 120.00 USD 108.00", "4000 −120.00 USD −108.00");
         UUID line = books.bankLine(DAY.plusDays(20), own("110.40"));
         var part = Policy.Part.across(books.claimOf(document), Money.of("USD", "120.00"), eur("110.40"));
         books.matchReceipt(line, customer, eur("110.40"), new Policy.Chosen(List.of(part)));
-        assertThat(inOwn())
+        assertThat(EntryText.inOwn(last()))
                 .containsExactlyInAnyOrder(
                         "1010 110.40 EUR 110.40",
                         "1090 −110.40 EUR −110.40",
@@ -484,21 +466,5 @@ class PostingFlowsTest {
                         "5050 −2.40 EUR −2.40");
         assertThat(books.balance(UNPLACED).isZero()).isTrue();
         ends("1000 110.40, 4000 −108.00, 5050 −2.40");
-    }
-
-    private List<String> inOwn() {
-        return books.ledger.getLast().entry().postings().stream()
-                .map(PostingFlowsTest::inOwn)
-                .toList();
-    }
-
-    private static String inOwn(Posting p) {
-        Valued value = new Valued(p.amount(), p.own());
-        return "%s %s %s %s"
-                .formatted(
-                        p.account(),
-                        value.amount().text(),
-                        value.amount().currency(),
-                        value.own().text());
     }
 }
