@@ -4,21 +4,6 @@
   const $$ = (selector, root = document) => [...root.querySelectorAll(selector)];
   const typing = (target) => target.matches("input, textarea, select, [contenteditable]");
 
-  // A refusal (422) is shown inside the form that caused it; what was typed stays.
-  document.addEventListener("htmx:beforeSwap", (event) => {
-    if (event.detail.xhr.status !== 422) return;
-    const form = event.detail.requestConfig.elt.closest("form");
-    const place = (form && $(".problem", form)) || (form && form.id && $(`.problem[data-for="${form.id}"]`)) || $("#page-problem");
-    if (!place) return;
-    event.detail.target = place;
-    event.detail.swapOverride = "innerHTML show:none";
-    event.detail.shouldSwap = true;
-    event.detail.isError = false;
-  });
-  document.addEventListener("htmx:beforeHistoryUpdate", (event) => {
-    if (event.detail.xhr?.status === 422) Object.assign(event.detail.history, { type: "replace", path: location.pathname + location.search });
-  });
-
   // What was typed while the computed parts of a paper were on their way is put back and computed again.
   let sent = null;
   let typedMeanwhile = [];

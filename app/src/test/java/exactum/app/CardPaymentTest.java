@@ -13,6 +13,7 @@ import exactum.app.cards.FindCollections;
 import exactum.app.cards.StartCardPayment;
 import exactum.app.cards.StartCardPayment.Outcome;
 import exactum.app.cards.WithdrawCheckouts;
+import exactum.app.database.Slice;
 import exactum.app.daysheet.Decision;
 import exactum.app.daysheet.Decisions;
 import exactum.app.documents.Document;
@@ -90,7 +91,7 @@ class CardPaymentTest {
         world.sale("sa_2", page, "118.08", "3.08");
         assertThat(world.documents().standing(world.moorings, invoice.id(), RunningApp.TODAY))
                 .isEqualTo(Standing.NOT_AT_BANK);
-        var found = payments.list(world.moorings, new FindPayments.Filter("sa_", "", "", ""), 10);
+        var found = payments.list(world.moorings, new FindPayments.Filter("sa_", "", "", ""), Slice.first(10));
         assertThat(found).extracting(l -> l.payment().left().text()).containsExactlyInAnyOrder("1.92", "118.08");
         assertThat(world.balance("1100")).isEqualTo(euro("0.00"));
         assertThat(world.balance("2100")).isEqualTo(euro("-120.00"));

@@ -24,6 +24,7 @@ final class CardProcessor implements AutoCloseable {
     private final Map<String, String> byKey = new ConcurrentHashMap<>();
     private final AtomicInteger count = new AtomicInteger();
     private volatile boolean away;
+    private volatile String nonsense;
 
     /** A card page that was opened. */
     static final class Page {
@@ -77,7 +78,13 @@ final class CardProcessor implements AutoCloseable {
         this.away = away;
     }
 
+    /** From now on it answers everything so. */
+    void says(String answer) {
+        nonsense = answer;
+    }
+
     void forget() {
+        nonsense = null;
         pages.clear();
         byKey.clear();
         away = false;
@@ -87,7 +94,7 @@ final class CardProcessor implements AutoCloseable {
         try (exchange) {
             if (away) return;
             String body = new String(exchange.getRequestBody().readAllBytes(), StandardCharsets.UTF_8);
-            String answer = answer(exchange, body);
+            String answer = nonsense != null ? nonsense : answer(exchange, body);
             byte[] bytes = answer.getBytes(StandardCharsets.UTF_8);
             exchange.getResponseHeaders().add("content-type", "application/json");
             exchange.sendResponseHeaders(answer.isEmpty() ? 404 : 200, bytes.length == 0 ? -1 : bytes.length);

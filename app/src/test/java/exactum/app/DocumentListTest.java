@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import exactum.app.bank.MatchCertain;
 import exactum.app.customers.Customer;
+import exactum.app.database.Slice;
 import exactum.app.documents.Document;
 import exactum.app.documents.Drafts;
 import exactum.app.documents.FindDocuments;
@@ -57,8 +58,8 @@ class DocumentListTest {
         }
         for (FindDocuments.Count count : documents.counts(world.moorings, RunningApp.TODAY)) {
             Standing standing = count.standing();
-            var rows =
-                    documents.list(world.moorings, new FindDocuments.Filter("", standing, null), RunningApp.TODAY, 100);
+            var rows = documents.list(
+                    world.moorings, new FindDocuments.Filter("", standing, null), RunningApp.TODAY, Slice.first(100));
             assertThat(rows).as(standing.words()).hasSize(count.count());
             assertThat(count.count()).as(standing.words()).isEqualTo(standing == Standing.CREDITED ? 0 : 1);
             assertThat(rows)

@@ -3,11 +3,13 @@ package exactum.app;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import exactum.app.bank.FindStatements;
+import exactum.app.customers.ImportCustomers;
 import exactum.app.payouts.FindPayouts;
 import java.net.URI;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
+import java.util.UUID;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 
@@ -88,6 +90,9 @@ class FilesOverHttpTest {
             assertThat(world.customers().findByCode(world.moorings, "HTTP-1")).isEmpty();
             for (int twice = 0; twice < 2; twice++)
                 assertThat(ada.post(rehearsal + "/take", "").statusCode()).isEqualTo(302);
+            assertThat(ada.get(rehearsal).body()).contains("0 imported").contains("hx-get");
+            world.bean(ImportCustomers.class)
+                    .take(world.moorings, UUID.fromString(rehearsal.substring(rehearsal.lastIndexOf('/') + 1)));
             assertThat(world.customers().findByCode(world.moorings, "HTTP-1")).isPresent();
             var bad = ada.get(rehearsal + "/bad.csv");
             assertThat(bad.body())
@@ -95,7 +100,7 @@ class FilesOverHttpTest {
                     .contains("name is missing")
                     .doesNotContain("HTTP-1");
             assertThat(bad.headers().firstValue("content-disposition"))
-                    .hasValue("attachment; filename=\"customers-not-taken.csv\"");
+                    .hasValue("attachment; filename=\"customers-not-imported.csv\"");
             for (byte[] wrong : new byte[][] {"a,b\n1,2\n".getBytes(StandardCharsets.UTF_8), new byte[0]})
                 assertThat(ada.upload("/customers/import", "c.csv", wrong).statusCode())
                         .isEqualTo(422);

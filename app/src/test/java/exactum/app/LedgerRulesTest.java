@@ -66,6 +66,51 @@ class LedgerRulesTest {
     }
 
     @Test
+    void what_is_final_is_final_for_the_owner_of_the_database_too(World world, ClosePeriod close) {
+        world.invoice();
+        world.bankLine("5.00", "Ada", "hello");
+        close.close(world.moorings, YearMonth.of(2026, 5));
+        int b = world.moorings.value();
+        String entry =
+                "insert into entry (business_id, id, event, source_id, event_date, entry_date, memo) values (%d, '%s', 'invoice issued', gen_random_uuid(), '%s', '%s', 'x'); insert into posting (business_id, entry_id, line_no, account, currency, amount_minor, own_minor, entry_date) values (%d, '%s', 1, '1000', 'EUR', 100, 100, '%s'), (%d, '%s', 2, '4000', 'EUR', %d, %d, '%s')";
+        String id = UUID.randomUUID().toString();
+        for (String[] deed : new String[][] {
+            {"update posting set amount_minor = 1", "never edited"},
+            {"delete from posting", "never edited"},
+            {"update entry set memo = 'x'", "never edited"},
+            {"delete from entry", "never edited"},
+            {"update audit_record set who = 'x'", "never edited"},
+            {"delete from audit_record", "never edited"},
+            {"update bank_line set amount_minor = 600", "never edited"},
+            {"update bank_line set remittance = 'x'", "never edited"},
+            {
+                "insert into posting select business_id, entry_id, 9, account, currency, 1, 1, entry_date from posting where line_no = 1",
+                "cannot be added to"
+            },
+            {
+                entry.formatted(b, id, "2026-06-01", "2026-06-01", b, id, "2026-06-01", b, id, -99, -99, "2026-06-01"),
+                "out of balance"
+            },
+            {
+                entry.formatted(b, id, "2026-06-01", "2026-06-01", b, id, "2026-06-01", b, id, -100, -99, "2026-06-01"),
+                "in the own currency"
+            },
+            {
+                entry.formatted(
+                        b, id, "2026-05-01", "2026-05-01", b, id, "2026-05-01", b, id, -100, -100, "2026-05-01"),
+                "in a closed month"
+            },
+            {
+                "insert into period (business_id, month, closed_by) values (%d, '2026-08-01', 'x')".formatted(b),
+                "does not follow"
+            },
+            {"update business set currency = 'GBP' where id = " + b, "cannot change"}
+        }) {
+            assertThatThrownBy(() -> world.asOwner(deed[0])).as(deed[0]).hasStackTraceContaining(deed[1]);
+        }
+    }
+
+    @Test
     void what_does_not_agree_is_found_and_named(World world, ProveBooks prove) {
         world.invoice();
         assertThat(prove.disagreements(world.moorings)).isEmpty();
@@ -115,10 +160,11 @@ class LedgerRulesTest {
 
     @Test
     void the_currency_of_a_business_stays_once_something_is_booked(World world, FindBusinesses businesses) {
+        world.invoice();
         try (var ada = new Visitor(world, "ada")) {
             String form =
-                    "legalName=L&senderName=L&statementName=L&address=Q&country=IE&taxNumber=1&currency=GBP&timeZone=UTC&mailFrom=a@lakeside.example";
-            assertThat(ada.post("/setup/identity", form).statusCode()).isEqualTo(422);
+                    "brandColour=%23123456&brandAccent=%23123456&legalName=L&senderName=L&statementName=L&address=Q&country=IE&taxNumber=1&currency=GBP&timeZone=UTC&mailFrom=a@lakeside.example";
+            assertThat(ada.post("/setup/identity", form).body()).contains("The books are kept in EUR already");
         }
         assertThat(businesses.get(world.moorings).currency().getCurrencyCode()).isEqualTo("EUR");
     }

@@ -31,7 +31,7 @@ class MoveForwardTest {
         work.work(RunningApp.TODAY);
         assertThat(db.fetchValue("select count(*) from trouble")).isEqualTo(2L);
         try (var ada = new Visitor(world, "ada")) {
-            assertThat(ada.get("/day").body()).contains("cannot be reached");
+            assertThat(ada.get("/day").body()).contains("nobody answers");
             world.processor.away(false);
             ada.follow("/day/try-again", "");
             assertThat(ada.get("/day").body()).doesNotContain("cannot be reached");

@@ -1,8 +1,8 @@
 package exactum.app;
 
 import static exactum.app.World.euro;
+import static exactum.app.cards.TakeInNotice.Outcome.KEPT;
 import static exactum.app.cards.TakeInNotice.Outcome.NOT_GENUINE;
-import static exactum.app.cards.TakeInNotice.Outcome.NOT_KNOWN_HERE;
 import static exactum.app.cards.TakeInNotice.Outcome.SEEN_BEFORE;
 import static exactum.app.cards.TakeInNotice.Outcome.TAKEN_IN;
 import static org.assertj.core.api.Assertions.assertThat;
@@ -28,6 +28,8 @@ import java.util.concurrent.Executors;
 import org.jooq.DSLContext;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** Notices of a processor over the Standard Webhooks form: genuine ones act once, all others leave nothing. */
 @ExtendWith(RunningApp.class)
@@ -92,8 +94,6 @@ class NoticeTest {
                 .isEqualTo(NOT_GENUINE);
         assertThat(notices.take(new ProcessorId(UUID.randomUUID()), signed("m", now, body), body))
                 .isEqualTo(NOT_GENUINE);
-        assertThat(notices.take(world.cards, signed("m", now, "not json"), "not json"))
-                .isEqualTo(NOT_GENUINE);
         assertThat(db.fetchValue("select count(*) from processor_event")).isEqualTo(0L);
     }
 
@@ -101,12 +101,37 @@ class NoticeTest {
     void an_unknown_event_or_checkout_is_kept_and_left_alone(World world, TakeInNotice notices) throws Exception {
         String body = "{\"type\":\"weather.changed\",\"data\":{}}";
         assertThat(notices.take(world.cards, signed("msg_w", Instant.now(), body), body))
-                .isEqualTo(NOT_KNOWN_HERE);
+                .isEqualTo(KEPT);
         String stranger = succeeded("co_unknown", "sa_9");
         assertThat(notices.take(world.cards, signed("msg_s", Instant.now(), stranger), stranger))
-                .isEqualTo(NOT_KNOWN_HERE);
+                .isEqualTo(KEPT);
         try (var ada = new Visitor(world, "ada")) {
-            assertThat(ada.get("/notices").body()).contains("not known here");
+            assertThat(ada.get("/notices").body())
+                    .contains("not known here")
+                    .contains("no collection has checkout co_unknown");
+        }
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "not json",
+                "[]",
+                "{\"type\":\"sale.succeeded\"}",
+                "{\"type\":\"sale.succeeded\",\"data\":{\"id\":1}}",
+                "{\"type\":\"sale.succeeded\",\"data\":{\"id\":\"sa\",\"checkout\":\"co\",\"amount\":\"-5.00\",\"currency\":\"EUR\",\"fee\":\"0.10\",\"captured_on\":\"2026-06-01\",\"card\":\"x\"}}",
+                "{\"type\":\"sale.succeeded\",\"data\":{\"id\":\"sa\",\"checkout\":\"co\",\"amount\":\"5.00\",\"currency\":\"EUR\",\"fee\":\"-0.10\",\"captured_on\":\"2026-06-01\",\"card\":\"x\"}}",
+                "{\"type\":\"sale.succeeded\",\"data\":{\"id\":\"sa\",\"checkout\":\"co\",\"amount\":\"5.00\",\"currency\":\"XQZ\",\"fee\":\"0.10\",\"captured_on\":\"2026-06-01\",\"card\":\"x\"}}",
+                "{\"type\":\"sale.succeeded\",\"data\":{\"id\":\"sa\",\"checkout\":\"co\",\"amount\":\"9e99\",\"currency\":\"EUR\",\"fee\":\"0.10\",\"captured_on\":\"2026-06-01\",\"card\":\"x\"}}",
+                "{\"type\":\"sale.succeeded\",\"data\":{\"id\":\"sa\",\"checkout\":\"co\",\"amount\":\"5.00\",\"currency\":\"EUR\",\"fee\":\"0.10\",\"captured_on\":\"9999-06-01\",\"card\":\"x\"}}",
+                "{\"type\":\"sale.declined\",\"data\":[1]}"
+            })
+    void a_signed_notice_that_cannot_be_acted_on_is_kept_and_shown(String body, World world, TakeInNotice notices)
+            throws Exception {
+        assertThat(notices.take(world.cards, signed("msg_odd", Instant.now(), body), body))
+                .isEqualTo(KEPT);
+        try (var ada = new Visitor(world, "ada")) {
+            assertThat(ada.get("/notices").body()).contains("kept, not acted on");
         }
     }
 

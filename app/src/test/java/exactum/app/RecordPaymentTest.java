@@ -10,6 +10,7 @@ import exactum.app.bank.FindBankLines;
 import exactum.app.bank.MatchCertain;
 import exactum.app.bank.ProposeMatches;
 import exactum.app.customers.Customer;
+import exactum.app.database.Slice;
 import exactum.app.documents.Document;
 import exactum.app.documents.Standing;
 import exactum.app.settlement.Channel;
@@ -73,7 +74,7 @@ class RecordPaymentTest {
         assertThat(rehearsal.settles())
                 .extracting(s -> s.number() + " " + s.amount().text())
                 .containsExactly(late.number() + " 50.00", later.number() + " 30.00");
-        assertThat(payments.list(world.moorings, new FindPayments.Filter("", "", "", ""), 9))
+        assertThat(payments.list(world.moorings, new FindPayments.Filter("", "", "", ""), Slice.first(9)))
                 .isEmpty();
 
         MeansId made = record.record(world.moorings, typed);
@@ -209,7 +210,7 @@ class RecordPaymentTest {
                 .isInstanceOf(Refusal.class)
                 .hasMessageContaining(sentence)
                 .hasMessageContaining("Nothing was recorded");
-        assertThat(payments.list(world.moorings, new FindPayments.Filter("", "", "", ""), 9))
+        assertThat(payments.list(world.moorings, new FindPayments.Filter("", "", "", ""), Slice.first(9)))
                 .isEmpty();
     }
 

@@ -18,7 +18,7 @@ class SecurityTest {
     void a_form_without_our_token_is_refused(World world) {
         try (var ada = new Visitor(world, "ada")) {
             assertThat(ada.post("/billing-runs", "forged", "date=today").statusCode())
-                    .isEqualTo(403);
+                    .isEqualTo(409);
             assertThat(ada.post("/billing-runs", ada.token("/day"), "date=31 Feb 2026")
                             .statusCode())
                     .isEqualTo(422);
@@ -60,6 +60,23 @@ class SecurityTest {
         String ticket = users.issueFirstUserTicket();
         assertThatThrownBy(() -> users.addFirst(ticket, "eve", "Eve", "ten-letters"))
                 .hasMessageContaining("used already or is too old");
+    }
+
+    @Test
+    void a_ticket_makes_one_user_and_no_second_one_even_when_that_one_is_gone(World world, Users users) {
+        world.asOwner("truncate app_user cascade");
+        String ticket = users.issueFirstUserTicket();
+        assertThatThrownBy(() -> users.addFirst(ticket, "eve", "Eve", "short")).hasMessageContaining("ten characters");
+        users.addFirst(ticket, "eve", "Eve", "ten-letters-or-more");
+        assertThat(users.isEmpty()).isFalse();
+        world.asOwner("truncate app_user cascade");
+        assertThatThrownBy(() -> users.addFirst(ticket, "mallory", "Mallory", "ten-letters-or-more"))
+                .hasMessageContaining("used already or is too old");
+        String late = users.issueFirstUserTicket();
+        world.asOwner("update first_user_ticket set expires_at = now() - interval '1 second' where used_at is null");
+        assertThatThrownBy(() -> users.addFirst(late, "mallory", "Mallory", "ten-letters-or-more"))
+                .hasMessageContaining("used already or is too old");
+        assertThat(users.isEmpty()).isTrue();
     }
 
     @Test

@@ -33,13 +33,13 @@ class SetupPagesTest {
                 "/setup/series|prefix=lower&width=4|capital letters",
                 "/setup/series|prefix=LW-&width=four|“four” is not a whole number",
                 "/setup/bank-accounts|name=x&iban=DE89370400440532013001&account=1000&opening=0&openedOn=today|is not an account number",
-                "/setup/processors|name=x&address=nowhere&key=k&signingSecret=whsec_a&clearing=1060&feeAccount=5000&feePercent=2&feeFixed=0|“nowhere” is not an address",
-                "/setup/processors|name=x&address=http://a&key=k&signingSecret=secret&clearing=1060&feeAccount=5000&feePercent=2&feeFixed=0|starts with whsec_",
-                "/setup/processors|name=Cards&address=http://a&key=k&signingSecret=whsec_a&clearing=1060&feeAccount=5000&feePercent=2&feeFixed=0|a processor called “Cards” already",
+                "/setup/processors|name=x&address=nowhere&key=k&signingSecret=whsec_MDEyMzQ1Njc4OWFiY2RlZjAxMjM0NTY3ODlhYmNkZWY%3D&clearing=1060&feeAccount=5000&feePercent=2&feeFixed=0|“nowhere” is not an address that can be called",
+                "/setup/processors|name=x&address=http://a&key=k&signingSecret=secret&clearing=1060&feeAccount=5000&feePercent=2&feeFixed=0|A signing secret is whsec_",
+                "/setup/processors|name=Cards&address=http://a&key=k&signingSecret=whsec_MDEyMzQ1Njc4OWFiY2RlZjAxMjM0NTY3ODlhYmNkZWY%3D&clearing=1060&feeAccount=5000&feePercent=2&feeFixed=0|a processor called “Cards” already",
                 "/setup/identity|legalName=L&country=IE|The sender of messages is missing",
-                "/setup/identity|legalName=L&senderName=L&statementName=L&address=Q&country=IE&taxNumber=1&currency=ZZZ&timeZone=UTC&mailFrom=a&brandColour=%23123456&brandAccent=%23123456|“ZZZ” is not a currency",
-                "/setup/identity|legalName=L&senderName=L&statementName=L&address=Q&country=IE&taxNumber=1&currency=EUR&timeZone=Lake&mailFrom=a&brandColour=%23123456&brandAccent=%23123456|“Lake” is not a time zone",
-                "/setup/identity|legalName=L&senderName=L&statementName=L&address=Q&country=IE&taxNumber=1&currency=EUR&timeZone=UTC&mailFrom=a&brandColour=red|“red” is not a colour"
+                "/setup/identity|legalName=L&senderName=L&statementName=L&address=Q&country=IE&taxNumber=1&currency=ZZZ&timeZone=UTC&mailFrom=a@b.example&brandColour=%23123456&brandAccent=%23123456|“ZZZ” is not a currency",
+                "/setup/identity|legalName=L&senderName=L&statementName=L&address=Q&country=IE&taxNumber=1&currency=EUR&timeZone=Lake&mailFrom=a@b.example&brandColour=%23123456&brandAccent=%23123456|“Lake” is not a time zone",
+                "/setup/identity|legalName=L&senderName=L&statementName=L&address=Q&country=IE&taxNumber=1&currency=EUR&timeZone=UTC&mailFrom=a@b.example&brandColour=red|“red” is not a colour"
             })
     void a_wrong_form_is_refused_with_its_sentence_and_nothing_is_saved(
             String path, String form, String sentence, World world) {
@@ -118,14 +118,16 @@ class SetupPagesTest {
     void keys_are_replaced_and_never_shown(World world) {
         try (var ada = new Visitor(world, "ada")) {
             String path = "/setup/processors/" + world.cards + "/keys";
-            assertThat(ada.post(path, "key=k2&signingSecret=plain").body()).contains("starts with whsec_");
+            assertThat(ada.post(path, "key=k2&signingSecret=plain").body()).contains("A signing secret is whsec_");
             assertThat(ada.post(path, "key=a-key-of-ours&signingSecret=" + World.SECRET.replace("=", "%3D"))
                             .statusCode())
                     .isEqualTo(302);
             assertThat(ada.get("/setup").body()).doesNotContain("a-key-of-ours").doesNotContain(World.SECRET);
             assertThat(ada.post("/setup/processors/" + world.cards + "/try", "").body())
                     .contains("Test cards");
-            assertThat(ada.post("/setup/processors/" + UUID.randomUUID() + "/keys", "key=k&signingSecret=whsec_a")
+            assertThat(ada.post(
+                                    "/setup/processors/" + UUID.randomUUID() + "/keys",
+                                    "key=k&signingSecret=whsec_MDEyMzQ1Njc4OWFiY2RlZjAxMjM0NTY3ODlhYmNkZWY%3D")
                             .statusCode())
                     .isEqualTo(404);
         }

@@ -62,7 +62,7 @@ class StatementsTest {
         refused(world, text.replace(">12.00<", ">12.01<").getBytes(StandardCharsets.UTF_8), "does not add up");
         refused(world, camt("S-1", new Iban("DE89370400440532013000"), DAY, "100.00"), "not set up here");
         refused(world, Arrays.copyOf(good, good.length - 200), "cut off or is not XML");
-        refused(world, new byte[0], "cut off or is not XML");
+        refused(world, new byte[0], "This is an empty file");
         refused(
                 world,
                 text.replace("<Document", "<!DOCTYPE d [<!ENTITY e SYSTEM \"file:///etc/hostname\">]><Document")

@@ -105,6 +105,7 @@ class TwoBusinessesTest {
         ids.put("MeansId", payment.id().toString());
         ids.put("ProcessorId", world.cards.toString());
         ids.put("RunId", run);
+        ids.put("BankAccountId", world.bank.toString());
         ids.put("UUID", rehearsal.toString());
         ids.put("int", "1");
         String common =

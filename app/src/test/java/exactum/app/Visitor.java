@@ -30,6 +30,11 @@ final class Visitor implements AutoCloseable {
         return send(path, HttpRequest.newBuilder().GET());
     }
 
+    /** Asks for a part of a page, as a page's own script does. */
+    HttpResponse<String> ask(String path) {
+        return send(path, HttpRequest.newBuilder().header("HX-Request", "true").GET());
+    }
+
     String token(String path) {
         var found = TOKEN.matcher(get(path).body());
         return found.find() ? found.group(1) : "";

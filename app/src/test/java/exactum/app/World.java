@@ -250,6 +250,16 @@ public class World {
         return documents().get(moorings, issued.id());
     }
 
+    /** An issued invoice of the lines, on the day the tests begin. */
+    Document invoice(Customer customer, Line... lines) {
+        return documents()
+                .get(
+                        moorings,
+                        context.getBean(Drafts.class)
+                                .issue(moorings, draft(customer, RunningApp.TODAY, lines), false)
+                                .id());
+    }
+
     Document invoice(Customer customer, String amount) {
         return invoice(customer, amount, RunningApp.TODAY);
     }
@@ -304,7 +314,8 @@ public class World {
         String file = "payout,sales_on,arrives_on,currency,net,kind,date,sale,description,gross,fee\n"
                 + rows.toString().formatted(net.plain());
         return context.getBean(ImportPayouts.class)
-                .fromFile(moorings, cards, new ByteArrayInputStream(file.getBytes(StandardCharsets.UTF_8)));
+                .fromFile(
+                        moorings, cards, "payout.csv", new ByteArrayInputStream(file.getBytes(StandardCharsets.UTF_8)));
     }
 
     PaymentLink link(Document document) {

@@ -36,6 +36,14 @@ create table first_user_ticket (
     used_at timestamptz
 );
 
+-- Failures to sign in, by account and by address, and when each may try again.
+create table sign_in_failure (
+    key text primary key,
+    failures int not null,
+    last_at timestamptz not null,
+    free_at timestamptz not null
+);
+
 -- The code is the business's place in every address.
 create table business (
     id int primary key check (id > 0),
@@ -52,7 +60,8 @@ create table business (
     brand_colour text not null check (brand_colour ~ '^#[0-9a-f]{6}$'),
     brand_accent text not null check (brand_accent ~ '^#[0-9a-f]{6}$'),
     brand_typeface text not null check (brand_typeface in ('plain', 'book')),
-    revision int not null default 1
+    revision int not null default 1,
+    worked_on date
 );
 
 create table membership (

@@ -56,6 +56,7 @@ create table bank_account (
     opening_minor bigint not null,
     opened_on date not null,
     feed_url text,
+    feed_on boolean not null default true,
     primary key (business_id, id),
     unique (business_id, iban_digest),
     foreign key (business_id, account) references account
@@ -75,6 +76,7 @@ create table processor_account (
     fee_percent numeric(7, 4) not null,
     fee_fixed_minor bigint not null,
     payouts_read_to text,
+    is_on boolean not null default true,
     primary key (business_id, id),
     unique (business_id, name),
     foreign key (business_id, clearing_account) references account,
@@ -130,6 +132,9 @@ create table customer_import (
     good int not null,
     bad int not null,
     bad_file bytea not null,
+    begun_at timestamptz,
+    done int not null default 0,
+    left_out text[] not null default '{}',
     taken_at timestamptz,
     primary key (business_id, id)
 );

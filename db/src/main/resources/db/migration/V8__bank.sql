@@ -40,6 +40,8 @@ create table bank_line (
     remittance text not null,
     structured_reference text not null,
     bank_code text not null,
+    return_reason text not null default '',
+    charges text not null default '',
     primary key (business_id, id),
     unique (business_id, statement_id, line_no),
     foreign key (business_id, statement_id) references bank_statement,
@@ -51,6 +53,21 @@ create index on bank_line (business_id, booked_on, id);
 create index on bank_line (business_id, bank_account_id, counts_on);
 create index on bank_line (business_id, booked_on) where left_minor <> 0;
 create index on bank_line (business_id, bank_account_id, bank_reference) where bank_reference <> '';
+
+-- An entry of a statement that moves no money: of zero, for information, not booked yet.
+create table bank_remark (
+    business_id int not null,
+    statement_id uuid not null,
+    remark_no int not null,
+    kind text not null check (kind in ('of zero', 'for information', 'not booked yet', 'to be booked later')),
+    day date,
+    currency char(3) not null,
+    amount_minor bigint not null,
+    words text not null,
+    primary key (business_id, statement_id, remark_no),
+    foreign key (business_id, statement_id) references bank_statement
+);
+revoke update, delete, truncate on bank_remark from exactum_app;
 
 create function bank_line_is_a_fact() returns trigger language plpgsql as $$
 begin

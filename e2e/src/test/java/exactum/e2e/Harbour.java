@@ -36,7 +36,7 @@ final class Harbour {
         person.page.navigate(installation.firstUserAddress());
         person.look();
         person.fill("form", Map.of("name", "Nora Byrne", "login", "nora", "password", PASSWORD));
-        person.press("Make the first user");
+        person.press("Add the first user");
         person.fill("form", Map.of("username", "nora", "password", PASSWORD));
         person.press("Sign in");
         person.sees("The first business");

@@ -159,6 +159,14 @@ final class Installation implements AutoCloseable {
         await("the application", () -> answers(address + "/actuator/health"));
     }
 
+    void stopDatabase() {
+        postgres.pause();
+    }
+
+    void startDatabase() {
+        postgres.resume();
+    }
+
     /** Kills the application as kill -9 does. */
     void killApp() throws InterruptedException {
         app.destroyForcibly();

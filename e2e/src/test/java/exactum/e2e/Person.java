@@ -33,6 +33,7 @@ final class Person implements AutoCloseable {
                             "--disable-component-update",
                             "--disable-sync")));
     private final List<String> complaints = new ArrayList<>();
+    private final List<String> expected = new ArrayList<>();
     private final Installation installation;
     final Page page = newPage(1280, 800);
 
@@ -48,6 +49,11 @@ final class Person implements AutoCloseable {
         assertThat(page.locator("h1").first()).isVisible();
     }
 
+    /** The browser will complain of an answer that the story provokes. */
+    void expects(String words) {
+        expected.add(words);
+    }
+
     /** Goes to an address within Larkwater Moorings. */
     void goTo(String path) {
         page.navigate(installation.at(path));
@@ -60,7 +66,8 @@ final class Person implements AutoCloseable {
                 .newPage();
         made.setDefaultTimeout(12_000);
         made.onConsoleMessage(m -> {
-            if (m.type().equals("error") && !m.text().contains("422")) complaints.add(made.url() + ": " + m.text());
+            boolean foreseen = m.text().contains("422") || expected.stream().anyMatch(m.text()::contains);
+            if (m.type().equals("error") && !foreseen) complaints.add(made.url() + ": " + m.text());
         });
         made.onPageError(e -> complaints.add(made.url() + ": " + e));
         return made;

@@ -4,11 +4,14 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.sql.Statement;
+import java.util.Comparator;
 import java.util.List;
+import java.util.stream.Stream;
 
 /** A PostgreSQL cluster in one folder, on loopback TCP only, with a password for every role. */
 public final class Cluster {
@@ -24,18 +27,21 @@ public final class Cluster {
         this.superuserPassword = superuserPassword;
     }
 
-    /** Makes the cluster's files unless they are there. */
+    /** Makes the cluster's files unless they are there: whole or, if it is killed, not at all. */
     void initialise() {
         if (Files.exists(data().resolve("PG_VERSION"))) return;
         try {
             Files.createDirectories(folder);
+            Path unfinished = folder.resolve("data.unfinished");
+            deleteAll(unfinished);
             Path passwordFile = folder.resolve("superuser");
-            Files.writeString(passwordFile, superuserPassword);
+            Files.deleteIfExists(passwordFile);
+            SecretFile.write(passwordFile, superuserPassword);
             programs.own(folder);
             programs.run(
                     "initdb",
                     "-D",
-                    data().toString(),
+                    unfinished.toString(),
                     "-U",
                     SUPERUSER,
                     "-A",
@@ -47,8 +53,17 @@ public final class Cluster {
                     "--locale=C.UTF-8",
                     "--no-instructions");
             Files.delete(passwordFile);
+            Files.move(unfinished, data(), StandardCopyOption.ATOMIC_MOVE);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
+        }
+    }
+
+    /** What a set-up that was killed left behind. */
+    private static void deleteAll(Path left) throws IOException {
+        if (!Files.exists(left)) return;
+        try (Stream<Path> files = Files.walk(left)) {
+            for (Path file : files.sorted(Comparator.reverseOrder()).toList()) Files.delete(file);
         }
     }
 

@@ -1,9 +1,9 @@
 package exactum.pg;
 
 import java.io.IOException;
+import java.io.StringWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.attribute.PosixFilePermissions;
 import java.security.SecureRandom;
 import java.util.HexFormat;
 import java.util.List;
@@ -65,10 +65,9 @@ public final class Serve {
         }
         Files.createDirectories(home);
         for (String role : List.of("superuser", "owner", "app")) passwords.setProperty(role, random());
-        Files.createFile(file, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")));
-        try (var out = Files.newOutputStream(file)) {
-            passwords.store(out, "made by exactum; the roles of its own PostgreSQL");
-        }
+        var text = new StringWriter();
+        passwords.store(text, "made by exactum; the roles of its own PostgreSQL");
+        SecretFile.write(file, text.toString());
         return passwords;
     }
 

@@ -25,11 +25,13 @@ public final class ThrowawayPostgres implements AutoCloseable {
     private final AtomicInteger databases = new AtomicInteger();
     private final Path folder;
     private final Cluster cluster;
+    private final List<String> settings;
     private boolean closed;
 
-    private ThrowawayPostgres(Path folder, Cluster cluster) {
+    private ThrowawayPostgres(Path folder, Cluster cluster, List<String> settings) {
         this.folder = folder;
         this.cluster = cluster;
+        this.settings = settings;
     }
 
     public static ThrowawayPostgres start() {
@@ -48,9 +50,6 @@ public final class ThrowawayPostgres implements AutoCloseable {
         try {
             Path folder = Files.createTempDirectory("exactum-pg-");
             var cluster = new Cluster(folder, freePort(), PASSWORD);
-            var postgres = new ThrowawayPostgres(folder, cluster);
-            Runtime.getRuntime().addShutdownHook(new Thread(postgres::close));
-            cluster.initialise();
             var settings = new ArrayList<>(List.of(
                     "fsync=off",
                     "synchronous_commit=off",
@@ -60,6 +59,9 @@ public final class ThrowawayPostgres implements AutoCloseable {
                     "max_wal_size=2GB",
                     "random_page_cost=1.1"));
             settings.addAll(more);
+            var postgres = new ThrowawayPostgres(folder, cluster, settings);
+            Runtime.getRuntime().addShutdownHook(new Thread(postgres::close));
+            cluster.initialise();
             cluster.start(settings);
             cluster.ensureRole(OWNER, PASSWORD);
             cluster.ensureRole(APP, PASSWORD);
@@ -67,6 +69,16 @@ public final class ThrowawayPostgres implements AutoCloseable {
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
+    }
+
+    /** Stops the server as an administrator does who is in a hurry: whoever is connected is cut off. */
+    public void pause() {
+        cluster.stop("fast");
+    }
+
+    /** Starts it again. */
+    public void resume() {
+        cluster.start(settings);
     }
 
     /** Makes an empty database and answers its JDBC address. */

@@ -1,5 +1,6 @@
 package exactum.app.arrangements;
 
+import exactum.app.database.Slice;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.RecurringId;
@@ -39,7 +40,7 @@ public interface FindRecurring {
     record Waiting(int count, LocalDate since) {}
 
     /** The list, next date first, of those whose name or customer holds each of the words. */
-    List<Listed> list(BusinessId business, String words, int most);
+    List<Listed> list(BusinessId business, String words, Slice slice);
 
     /** How many the words find. */
     int count(BusinessId business, String words);

@@ -10,9 +10,9 @@ import exactum.core.cadence.DayRule;
 import exactum.core.cadence.Recurrence;
 import exactum.core.cadence.Recurrence.End;
 import exactum.core.document.Line;
-import exactum.core.ids.CustomerId;
 import exactum.core.ids.RecurringId;
 import exactum.core.ids.TermsId;
+import exactum.core.text.TextKind;
 import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.util.LinkedHashMap;
@@ -81,13 +81,13 @@ public final class RecurringForm extends PaperForm {
     /** When it recurs, as far as it can be told. */
     public Optional<Recurrence> recurrence() {
         try {
-            Unit unit = Unit.valueOf(get("unit", "MONTH"));
-            int every = whole("every", 1);
+            Unit unit = choice("unit", Unit.MONTH);
+            int every = whole("every", 1, 1, 366);
             DayRule day = unit.isMonths() ? day() : null;
             LocalDate start = date("start", setting.today());
             Coverage coverage = coverage(unit);
             End end = end();
-            int before = whole("before", 0);
+            int before = whole("before", 0, 0, 366);
             if (hasProblems()) return Optional.empty();
             return Optional.of(new Recurrence(new Cadence(unit, every, day), start, coverage, end, before));
         } catch (IllegalArgumentException wrong) {
@@ -96,8 +96,17 @@ public final class RecurringForm extends PaperForm {
         }
     }
 
+    /** How many months lie between two dates, as far as it can be told; none where days or weeks do. */
+    public int months() {
+        return recurrence()
+                .map(Recurrence::cadence)
+                .filter(c -> c.unit().isMonths())
+                .map(Cadence::months)
+                .orElse(1);
+    }
+
     private Coverage coverage(Unit unit) {
-        Coverage chosen = Coverage.valueOf(get("coverage", unit.isMonths() ? "MONTH_OF_DATE" : "FROM_DATE"));
+        Coverage chosen = choice("coverage", unit.isMonths() ? Coverage.MONTH_OF_DATE : Coverage.FROM_DATE);
         if (!chosen.isCalendarMonths() || unit.isMonths()) return chosen;
         return chosen == Coverage.MONTH_BEFORE ? Coverage.UP_TO_DATE : Coverage.FROM_DATE;
     }
@@ -111,18 +120,19 @@ public final class RecurringForm extends PaperForm {
             RecurringId id, int nextIndex, RecurringState state, int revision, TermsId chosenTerms) {
         var recurrence = recurrence();
         var lines = lines();
-        if (get("name").isEmpty()) problem("name", "It needs a name.");
-        if (get("customer").isEmpty()) problem("customer", "Choose a customer.");
+        String name = text("name", TextKind.NAME);
+        var wording = new Draft.Wording(text("reference", TextKind.NAME), text("memo", TextKind.PARAGRAPHS));
+        if (name.isEmpty()) problem("name", "It needs a name.");
+        if (customer().isEmpty()) problem("customer", "Choose a customer.");
         if (lines.stream().allMatch(Line::isText)) problem("text0", "It needs at least one line with a price.");
         if (hasProblems() || recurrence.isEmpty()) throw refused("recurring.wrong");
         return new RecurringInvoice(
                 id,
-                get("name"),
-                CustomerId.valueOf(get("customer")),
+                name,
+                customer().orElseThrow(),
                 recurrence.get(),
-                get("terms").isEmpty() ? chosenTerms : TermsId.valueOf(get("terms")),
-                new RecurringInvoice.Content(
-                        currency(), mode(), lines, new Draft.Wording(get("reference"), get("memo"))),
+                terms(chosenTerms),
+                new RecurringInvoice.Content(currency(), mode(), lines, wording),
                 state,
                 nextIndex,
                 revision);
@@ -131,8 +141,8 @@ public final class RecurringForm extends PaperForm {
     private DayRule day() {
         return switch (get("day", "number")) {
             case "last" -> new DayRule.LastDay();
-            case "weekday" -> new DayRule.NthWeekday(whole("nth", 1), DayOfWeek.valueOf(get("weekday", "MONDAY")));
-            default -> new DayRule.MonthDay(whole("dayNumber", 1));
+            case "weekday" -> new DayRule.NthWeekday(whole("nth", 1), choice("weekday", DayOfWeek.MONDAY));
+            default -> new DayRule.MonthDay(whole("dayNumber", 1, 1, 31));
         };
     }
 

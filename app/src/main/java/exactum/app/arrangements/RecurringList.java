@@ -1,5 +1,6 @@
 package exactum.app.arrangements;
 
+import exactum.app.database.Slice;
 import exactum.app.daysheet.Sums;
 import exactum.app.documents.IssueDocuments;
 import exactum.app.documents.PrepareDocuments;
@@ -18,7 +19,6 @@ import org.springframework.stereotype.Component;
 /** The list of recurring invoices, each with what its next invoice comes to, or with what would stop it. */
 @Component
 class RecurringList {
-    private static final int SHOWN = 500;
     private final FindRecurring recurring;
     private final PrepareDocuments prepare;
 
@@ -53,14 +53,14 @@ class RecurringList {
      */
     record Shown(List<Row> rows, int count, List<Money> sums) {}
 
-    Shown of(BusinessId business, String words, LocalDate today) {
-        List<FindRecurring.Listed> listed = recurring.list(business, words, SHOWN);
+    Shown of(BusinessId business, String words, Slice slice) {
+        List<FindRecurring.Listed> listed = recurring.list(business, words, slice);
         PrepareDocuments.Desk desk = prepare.desk(business)
                 .with(listed.stream().map(l -> l.recurring().customer()).toList());
         List<Row> rows = listed.stream().map(l -> row(l, desk)).toList();
         return new Shown(
                 rows,
-                rows.size() < SHOWN ? rows.size() : recurring.count(business, words),
+                slice.from() == 1 && rows.size() < slice.most() ? rows.size() : recurring.count(business, words),
                 Sums.byCurrency(
                         rows.stream().map(Row::gross).filter(Objects::nonNull).toList()));
     }

@@ -4,6 +4,7 @@ import exactum.app.business.Business;
 import exactum.app.customers.Customer;
 import exactum.app.customers.FindCustomers;
 import exactum.app.database.Ids;
+import exactum.app.database.Slice;
 import exactum.app.documents.FormDrafts;
 import exactum.app.documents.PaperSettings;
 import exactum.app.documents.TypedLines;
@@ -12,6 +13,7 @@ import exactum.app.security.SignedIn;
 import exactum.app.setup.FindSetup;
 import exactum.app.setup.Terms;
 import exactum.app.web.NotHere;
+import exactum.app.web.Pager;
 import exactum.core.cadence.Cadence;
 import exactum.core.cadence.Coverage;
 import exactum.core.document.PriceMode;
@@ -68,8 +70,15 @@ class RecurringPages {
     }
 
     @GetMapping("/recurring")
-    String list(BusinessId business, @RequestParam(defaultValue = "") String q, Model model) {
-        model.addAttribute("list", list.of(business, q, clock.today(business)));
+    String list(
+            BusinessId business,
+            @RequestParam(defaultValue = "") String q,
+            @RequestParam(defaultValue = "1") int from,
+            Model model) {
+        Slice slice = Slice.page(from);
+        RecurringList.Shown shown = list.of(business, q, slice);
+        model.addAttribute("list", shown);
+        model.addAttribute("pager", Pager.of(slice, shown.rows().size(), shown.count()));
         model.addAttribute("q", q);
         return "arrangements/list";
     }
@@ -167,6 +176,7 @@ class RecurringPages {
 
     @PostMapping("/recurring/{id}/discard")
     String discard(BusinessId business, @PathVariable RecurringId id, @AuthenticationPrincipal SignedIn user) {
+        recurring.find(business, id).orElseThrow(NotHere::new);
         typed.drop(business, user.login(), id.toString());
         return "redirect:/recurring/" + id;
     }

@@ -7,6 +7,7 @@ import static exactumdb.Tables.RECURRING_LINE;
 
 import exactum.app.database.CopyRows;
 import exactum.app.database.SearchWords;
+import exactum.app.database.Slice;
 import exactum.core.cadence.Occurrence;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
@@ -94,7 +95,7 @@ class RecurringStore implements FindRecurring {
     }
 
     @Override
-    public List<Listed> list(BusinessId business, String words, int most) {
+    public List<Listed> list(BusinessId business, String words, Slice slice) {
         var found = db.select(RECURRING_INVOICE.fields())
                 .select(CUSTOMER.NAME, CUSTOMER.EMAIL)
                 .from(RECURRING_INVOICE)
@@ -104,7 +105,8 @@ class RecurringStore implements FindRecurring {
                 .where(RECURRING_INVOICE.BUSINESS_ID.eq(business))
                 .and(SearchWords.in(SEARCHED, words))
                 .orderBy(RECURRING_INVOICE.NEXT_DATE.asc().nullsLast(), CUSTOMER.NAME, RECURRING_INVOICE.ID)
-                .limit(most)
+                .offset(slice.skipped())
+                .limit(slice.most())
                 .fetch();
         var lines = lines(business, found.getValues(RECURRING_INVOICE.ID));
         return found.map(r -> {

@@ -15,7 +15,12 @@ public class Audit {
     }
 
     public void record(BusinessId business, String what, String subject) {
-        records.insert(business, who(), what, subject);
+        recordBy(who(), business, what, subject);
+    }
+
+    /** Of somebody who is not signed in yet. */
+    public void recordBy(String who, BusinessId business, String what, String subject) {
+        records.insert(business, who, what, subject);
     }
 
     /** The signed-in person, or Exactum itself for what runs on a timer. */

@@ -1,58 +1,79 @@
 package exactum.app.bank;
 
+import exactum.app.outside.Outside;
 import exactum.app.setup.BankAccount;
 import exactum.core.bank.Iban;
 import exactum.core.problem.Refusal;
-import java.time.Duration;
+import exactum.core.text.CleanText;
+import java.net.URI;
+import java.net.URLEncoder;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
-import org.springframework.http.client.JdkClientHttpRequestFactory;
+import java.util.Map;
 import org.springframework.stereotype.Component;
-import org.springframework.web.client.RestClient;
 import org.springframework.web.client.RestClientException;
 import tools.jackson.databind.JsonNode;
-import tools.jackson.databind.json.JsonMapper;
 
 /** Fetches statement files where a bank puts them. */
 @Component
 class BankFeed {
-    private final RestClient http;
-    private final JsonMapper json;
+    private static final int MOST_FILES = 500;
+    private final Outside outside;
 
-    BankFeed(JsonMapper json) {
-        var requests = new JdkClientHttpRequestFactory(java.net.http.HttpClient.newBuilder()
-                .connectTimeout(Duration.ofSeconds(3))
-                .build());
-        requests.setReadTimeout(Duration.ofSeconds(10));
-        http = RestClient.builder().requestFactory(requests).build();
-        this.json = json;
+    BankFeed(Outside outside) {
+        this.outside = outside;
     }
 
-    /** A file as the bank offers it. */
-    record File(String name, byte[] content) {}
+    /** A file as the bank offers it; its content is fetched when it is asked for. */
+    record Offered(String name, String url) {}
 
-    /** The files after the statement with the reference, the oldest first. */
-    List<File> after(BankAccount account, Iban iban, String lastReference) {
+    /** The files after the statement with the reference, the oldest first, at most 500. */
+    List<Offered> after(BankAccount account, Iban iban, String lastReference) {
+        String query =
+                "?account=" + encoded(iban.value()) + "&after=" + encoded(lastReference == null ? "" : lastReference);
         try {
-            JsonNode list = json.readTree(http.get()
-                    .uri(
-                            account.feedUrl() + "?account={iban}&after={after}",
-                            iban.value(),
-                            lastReference == null ? "" : lastReference)
-                    .retrieve()
-                    .body(String.class));
-            var files = new ArrayList<File>();
-            for (JsonNode file : list.get("statements")) {
-                files.add(new File(
-                        file.get("name").asString(),
-                        http.get().uri(file.get("url").asString()).retrieve().body(byte[].class)));
+            JsonNode answer = outside.json(account.feedUrl() + query, Map.of());
+            var files = new ArrayList<Offered>();
+            for (JsonNode file : Outside.list(answer, "statements")) {
+                String url = Outside.text(file, "url");
+                if (!isOfSameOrigin(account.feedUrl(), url))
+                    throw new RestClientException("a file lies elsewhere: " + url);
+                if (files.size() < MOST_FILES)
+                    files.add(new Offered(CleanText.harmless(Outside.text(file, "name"), 140), url));
             }
             return files;
-        } catch (RestClientException unreachable) {
-            throw new Refusal(
-                    "statement.unreachable",
-                    "The bank cannot be reached at %s. Nothing was stored. Try again later, or read in its file."
-                            .formatted(account.feedUrl()));
+        } catch (RestClientException noAnswer) {
+            throw refused(account, noAnswer);
         }
+    }
+
+    byte[] content(BankAccount account, Offered file) {
+        try {
+            return outside.bytes(file.url(), Map.of());
+        } catch (RestClientException noAnswer) {
+            throw refused(account, noAnswer);
+        }
+    }
+
+    private static boolean isOfSameOrigin(String one, String other) {
+        try {
+            URI a = URI.create(one);
+            URI b = URI.create(other);
+            return a.getScheme().equals(b.getScheme()) && a.getAuthority().equals(b.getAuthority());
+        } catch (IllegalArgumentException | NullPointerException none) {
+            return false;
+        }
+    }
+
+    private static Refusal refused(BankAccount account, RestClientException noAnswer) {
+        return new Refusal(
+                "statement.unreachable",
+                "The bank gives no statements at %s: %s. Nothing was stored. Try again later, or import its file."
+                        .formatted(account.feedUrl(), Outside.words(noAnswer)));
+    }
+
+    private static String encoded(String text) {
+        return URLEncoder.encode(text, StandardCharsets.UTF_8);
     }
 }

@@ -200,7 +200,9 @@ class BankLineStore implements FindBankLines {
                 .setCounterparty(said.counterparty())
                 .setRemittance(said.remittance())
                 .setStructuredReference(said.structuredReference())
-                .setBankCode(said.bankCode());
+                .setBankCode(said.bankCode())
+                .setReturnReason(said.further().returnReason())
+                .setCharges(said.further().charges());
     }
 
     private static BankLine line(BankLineRecord l, String own) {
@@ -218,7 +220,8 @@ class BankLineStore implements FindBankLines {
                         l.getCounterparty(),
                         l.getRemittance(),
                         l.getStructuredReference(),
-                        l.getBankCode()),
+                        l.getBankCode(),
+                        new StatementLine.Further(l.getReturnReason(), l.getCharges())),
                 new Explained(
                         new Valued(Money.ofMinor(c, l.getAmountMinor()), Money.ofMinor(own, l.getOwnMinor())),
                         new Valued(Money.ofMinor(c, l.getLeftMinor()), Money.ofMinor(own, l.getOwnLeftMinor()))));

@@ -1,6 +1,7 @@
 package exactum.app.bank;
 
 import exactum.app.setup.BankAccount;
+import exactum.core.bank.Statement;
 import exactum.core.bank.StatementChain;
 import exactum.core.ids.BankAccountId;
 import exactum.core.ids.BusinessId;
@@ -20,4 +21,7 @@ public interface FindStatements {
 
     /** All statements of an account as they follow on each other. */
     StatementChain chain(BusinessId business, BankAccount account);
+
+    /** What a statement says that moves no money, in the bank's order. */
+    List<Statement.Remark> remarks(BusinessId business, StatementId statement, int most);
 }

@@ -11,6 +11,7 @@ import exactum.core.bank.StatementLine;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.StatementId;
 import exactum.core.ledger.Bookings;
+import exactum.core.money.ExchangeRate;
 import exactum.core.money.Money;
 import exactum.core.money.Valued;
 import exactum.core.problem.Refusal;
@@ -25,7 +26,9 @@ import java.security.DigestInputStream;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.time.LocalDate;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -37,6 +40,7 @@ import org.springframework.transaction.support.TransactionTemplate;
  */
 @Component
 public class ImportStatements {
+    private static final String AGAIN = "statement.again";
     private final FindSetup setup;
     private final StatementStore statements;
     private final BankLineStore lines;
@@ -74,13 +78,15 @@ public class ImportStatements {
         List<Statement> read;
         try (var limited = new LimitedInput(new DigestInputStream(file, sha256), settings.statementLimitKb() * 1024)) {
             read = Camt053Reader.read(limited);
+        } catch (Refusal refused) {
+            throw refused.of(fileName);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
         byte[] digest = sha256.digest();
         return transaction.execute(s -> {
             if (statements.hasFile(business, digest)) {
-                throw new Refusal("statement.again", "This file was imported before. Nothing was stored again.");
+                throw new Refusal(AGAIN, "This file was imported before. Nothing was stored again.");
             }
             StatementId last = null;
             for (Statement one : read) last = store(business, account(business, one), one, fileName, digest);
@@ -90,17 +96,28 @@ public class ImportStatements {
 
     /** Fetches what is new of an account where its bank offers that, and answers how many statements were imported. */
     public int fetch(BusinessId business, BankAccount account) {
-        if (account.feedUrl() == null) return 0;
+        if (account.feedUrl() == null || !account.isFetched()) return 0;
         String lastRead = statements
                 .last(business, account.id())
                 .map(BankStatement::reference)
                 .orElse(null);
         int imported = 0;
-        for (BankFeed.File file : feed.after(account, setup.iban(business, account.id()), lastRead)) {
-            fromFile(business, file.name(), new ByteArrayInputStream(file.content()));
-            imported++;
+        for (BankFeed.Offered file : feed.after(account, setup.iban(business, account.id()), lastRead)) {
+            byte[] content = feed.content(account, file);
+            if (isNew(business, file.name(), content)) imported++;
         }
         return imported;
+    }
+
+    /** A bank that offers a file again stops nothing. */
+    private boolean isNew(BusinessId business, String name, byte[] content) {
+        try {
+            fromFile(business, name, new ByteArrayInputStream(content));
+            return true;
+        } catch (Refusal refused) {
+            if (refused.code().equals(AGAIN)) return false;
+            throw refused;
+        }
     }
 
     /**
@@ -146,8 +163,7 @@ public class ImportStatements {
     private StatementId store(BusinessId business, BankAccount account, Statement s, String fileName, byte[] digest) {
         if (statements.hasReference(business, account.id(), s.reference())) {
             throw new Refusal(
-                    "statement.again",
-                    "Statement %s was imported before. Nothing was stored again.".formatted(s.reference()));
+                    AGAIN, "Statement %s was imported before. Nothing was stored again.".formatted(s.reference()));
         }
         if (!account.opening().currency().equals(s.opening().currency())) {
             throw new Refusal(
@@ -169,8 +185,11 @@ public class ImportStatements {
 
     private void book(BusinessId business, BankAccount account, StatementId statement, List<StatementLine> said) {
         if (said.isEmpty()) return;
+        Map<LocalDate, ExchangeRate> rates = new HashMap<>();
         List<Valued> worths = said.stream()
-                .map(l -> setup.rate(business, l.amount().currency(), l.bookedOn())
+                .map(l -> rates.computeIfAbsent(
+                                l.bookedOn(),
+                                day -> setup.rate(business, l.amount().currency(), day))
                         .value(l.amount())
                         .value())
                 .toList();

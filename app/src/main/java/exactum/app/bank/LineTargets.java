@@ -2,6 +2,7 @@ package exactum.app.bank;
 
 import exactum.app.customers.Customer;
 import exactum.app.customers.FindCustomers;
+import exactum.app.database.Slice;
 import exactum.app.settlement.FindClaims;
 import exactum.app.settlement.FindPayments;
 import exactum.app.setup.FreeAccounts;
@@ -106,7 +107,7 @@ class LineTargets {
                             "from " + credit.words() + " of " + Texts.day(credit.on()),
                             credit.left().negated())));
         }
-        payments.list(business, new FindPayments.Filter(words, "", "", ""), FOUND).stream()
+        payments.list(business, new FindPayments.Filter(words, "", "", ""), Slice.first(FOUND)).stream()
                 .map(FindPayments.Listed::payment)
                 .filter(p -> !p.takenBack().equals(p.amount()))
                 .forEach(p -> found.add(new Target(

@@ -3,6 +3,7 @@ package exactum.app.bank;
 import exactum.app.installation.BusinessClock;
 import exactum.app.setup.BankAccount;
 import exactum.app.setup.FindSetup;
+import exactum.app.web.FileName;
 import exactum.app.web.NotHere;
 import exactum.app.web.TypedForm;
 import exactum.core.bank.StatementChain;
@@ -11,6 +12,8 @@ import exactum.core.ids.BankAccountId;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.StatementId;
 import exactum.core.money.Money;
+import exactum.core.problem.Refusal;
+import exactum.core.text.TextKind;
 import java.io.IOException;
 import java.time.LocalDate;
 import java.util.List;
@@ -61,12 +64,21 @@ class StatementPages {
                         .flatMap(a ->
                                 statements.chain(business, a).gaps().stream().map(g -> new Gap(a.name(), g)))
                         .toList());
+        model.addAttribute(
+                "skipped",
+                accounts.stream()
+                        .flatMap(a ->
+                                statements.chain(business, a).skipped().stream().map(s -> new Skipped(a.name(), s)))
+                        .toList());
         return "bank/statements";
     }
 
+    /** A number that the bank left out, while the balances follow on each other. */
+    record Skipped(String account, StatementChain.Skipped skipped) {}
+
     @PostMapping("/statements/file")
     String file(BusinessId business, @RequestParam MultipartFile file) throws IOException {
-        return "redirect:/statements/" + imports.fromFile(business, file.getOriginalFilename(), file.getInputStream());
+        return "redirect:/statements/" + imports.fromFile(business, FileName.of(file), file.getInputStream());
     }
 
     @PostMapping("/statements/fetch")
@@ -81,11 +93,22 @@ class StatementPages {
         BankAccount account = setup.bankAccount(business, BankAccountId.valueOf(f.required("account", "account")));
         LocalDate day = f.date("on", "date", clock.today(business));
         Money amount = f.money("amount", "amount", account.opening().currency());
+        if (amount.isZero())
+            throw new Refusal("typed.zero", "A bank line moves money, so its amount is not zero. Nothing was saved.")
+                    .at("amount");
         StatementId made = imports.type(
                 business,
                 account,
                 new StatementLine(
-                        day, day, amount, "", "", f.text("counterparty"), f.required("words", "text"), "", ""));
+                        day,
+                        day,
+                        amount,
+                        "",
+                        "",
+                        f.text("counterparty", TextKind.NAME),
+                        f.required("words", "text"),
+                        "",
+                        ""));
         return "redirect:/statements/" + made;
     }
 
@@ -102,6 +125,7 @@ class StatementPages {
         model.addAttribute("lines", lines.ofStatement(business, id, from, SHOWN));
         model.addAttribute("before", from > 1 ? Math.max(1, from - SHOWN) : 0);
         model.addAttribute("next", statement.lines() >= from + SHOWN ? from + SHOWN : 0);
+        model.addAttribute("remarks", from > 1 ? List.of() : statements.remarks(business, id, SHOWN));
         model.addAttribute(
                 "gaps",
                 statements.chain(business, account).gaps().stream()

@@ -1,7 +1,9 @@
 package exactum.app.bank;
 
+import static exactumdb.Tables.BANK_REMARK;
 import static exactumdb.Tables.BANK_STATEMENT;
 
+import exactum.app.database.CopyRows;
 import exactum.app.database.Ids;
 import exactum.app.setup.BankAccount;
 import exactum.core.bank.Statement;
@@ -10,9 +12,11 @@ import exactum.core.ids.BankAccountId;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.StatementId;
 import exactum.core.money.Money;
+import exactumdb.tables.records.BankRemarkRecord;
 import exactumdb.tables.records.BankStatementRecord;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.Field;
@@ -28,6 +32,10 @@ class StatementStore implements FindStatements {
     private static final Field<Integer> UNMATCHED = DSL.field(
             "(select count(*) from bank_line l where l.business_id = bank_statement.business_id and l.statement_id = bank_statement.id and l.left_minor <> 0)",
             Integer.class);
+    /** References that differ by a blank are the same. */
+    private static final Field<String> WITHOUT_BLANKS =
+            DSL.replace(BANK_STATEMENT.STATEMENT_REF, DSL.inline(" "), DSL.inline(""));
+
     private final DSLContext db;
 
     StatementStore(DSLContext db) {
@@ -47,7 +55,7 @@ class StatementStore implements FindStatements {
     }
 
     boolean hasReference(BusinessId business, BankAccountId account, String reference) {
-        return db.fetchExists(BANK_STATEMENT, of(business, account).and(BANK_STATEMENT.STATEMENT_REF.eq(reference)));
+        return db.fetchExists(BANK_STATEMENT, of(business, account).and(WITHOUT_BLANKS.eq(reference.replace(" ", ""))));
     }
 
     /** Whether any of the account was imported from a file, so that its lines come by themselves. */
@@ -71,7 +79,38 @@ class StatementStore implements FindStatements {
                 .set(BANK_STATEMENT.FILE_NAME, fileName)
                 .set(BANK_STATEMENT.FILE_SHA256, sha256)
                 .execute();
+        CopyRows.into(
+                db,
+                IntStream.range(0, s.remarks().size())
+                        .mapToObj(i -> remark(business, id, i + 1, s.remarks().get(i)))
+                        .toList());
         return id;
+    }
+
+    private static BankRemarkRecord remark(BusinessId business, StatementId statement, int no, Statement.Remark r) {
+        return new BankRemarkRecord()
+                .setBusinessId(business)
+                .setStatementId(statement)
+                .setRemarkNo(no)
+                .setKind(r.kind().words())
+                .setDay(r.day())
+                .setCurrency(r.amount().currency().getCurrencyCode())
+                .setAmountMinor(r.amount().minor())
+                .setWords(r.words());
+    }
+
+    @Override
+    public List<Statement.Remark> remarks(BusinessId business, StatementId statement, int most) {
+        return db.selectFrom(BANK_REMARK)
+                .where(BANK_REMARK.BUSINESS_ID.eq(business))
+                .and(BANK_REMARK.STATEMENT_ID.eq(statement))
+                .orderBy(BANK_REMARK.REMARK_NO)
+                .limit(most)
+                .fetch(r -> new Statement.Remark(
+                        Statement.RemarkKind.of(r.getKind()),
+                        r.getDay(),
+                        Money.ofMinor(r.getCurrency(), r.getAmountMinor()),
+                        r.getWords()));
     }
 
     @Override

@@ -123,6 +123,7 @@ class BillingPages {
     @PostMapping("/billing-runs/{id}/commit")
     @Transactional
     String commit(BusinessId business, @PathVariable RunId id) {
+        runs.find(business, id).orElseThrow(NotHere::new);
         if (commit.start(business, id)) BillingJob.scheduleRun(scheduler, business, id);
         return "redirect:/billing-runs/" + id;
     }

@@ -1,5 +1,6 @@
 package exactum.app.business;
 
+import jakarta.servlet.DispatcherType;
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
@@ -40,6 +41,15 @@ public class BusinessAddress extends OncePerRequestFilter {
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
+        if (request.getDispatcherType() == DispatcherType.ERROR) {
+            Optional<Business> asked = of(request);
+            chain.doFilter(
+                    asked.isEmpty()
+                            ? request
+                            : new ErrorWithin(request, "/" + asked.get().code()),
+                    response);
+            return;
+        }
         String uri = request.getRequestURI();
         int end = uri.indexOf('/', 1);
         String first = end < 0 ? uri.substring(Math.min(1, uri.length())) : uri.substring(1, end);
@@ -53,6 +63,31 @@ public class BusinessAddress extends OncePerRequestFilter {
         } else {
             request.setAttribute(BOUND, business.get());
             chain.doFilter(new Within(request, "/" + first), response);
+        }
+    }
+
+    @Override
+    protected boolean shouldNotFilterErrorDispatch() {
+        return false;
+    }
+
+    /** The page of an error, as if it stood within the business that was asked. */
+    private static final class ErrorWithin extends HttpServletRequestWrapper {
+        private final String prefix;
+
+        private ErrorWithin(HttpServletRequest request, String prefix) {
+            super(request);
+            this.prefix = prefix;
+        }
+
+        @Override
+        public String getContextPath() {
+            return prefix;
+        }
+
+        @Override
+        public String getRequestURI() {
+            return prefix + super.getRequestURI();
         }
     }
 

@@ -2,6 +2,7 @@ package exactum.app.business;
 
 import exactum.app.web.NotHere;
 import exactum.core.ids.BusinessId;
+import jakarta.servlet.DispatcherType;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.util.Arrays;
@@ -59,7 +60,8 @@ class BusinessArgument implements WebMvcConfigurer {
     private static final class Fits implements HandlerInterceptor {
         @Override
         public boolean preHandle(HttpServletRequest request, HttpServletResponse response, Object handler) {
-            if (handler instanceof HandlerMethod method
+            if (request.getDispatcherType() != DispatcherType.ERROR
+                    && handler instanceof HandlerMethod method
                     && method.getBeanType().getName().startsWith("exactum.")
                     && works(method) != BusinessAddress.of(request).isPresent()) throw new NotHere();
             return true;

@@ -38,7 +38,7 @@ class HookEndpoint {
                 new TakeInNotice.Headers(eventId, timestamp, signature),
                 new String(content, StandardCharsets.UTF_8))) {
             case TAKEN_IN, SEEN_BEFORE -> ResponseEntity.noContent().build();
-            case NOT_KNOWN_HERE -> ResponseEntity.accepted().build();
+            case KEPT -> ResponseEntity.accepted().build();
             case NOT_GENUINE ->
                 problem(
                         HttpStatus.BAD_REQUEST,

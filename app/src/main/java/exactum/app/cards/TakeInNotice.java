@@ -7,8 +7,12 @@ import exactum.app.installation.BusinessClock;
 import exactum.app.setup.FindSetup;
 import exactum.app.setup.ProcessorAccount;
 import exactum.core.ids.ProcessorId;
+import exactum.core.problem.Refusal;
+import exactum.core.text.CleanText;
+import exactum.core.text.TextKind;
 import java.net.http.HttpHeaders;
 import java.time.Instant;
+import java.util.Currency;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -24,6 +28,7 @@ import tools.jackson.databind.json.JsonMapper;
  */
 @Component
 public class TakeInNotice {
+    private static final int LONGEST_ID = 200;
     private final FindSetup setup;
     private final CollectionStore collections;
     private final NoticeStore notices;
@@ -53,7 +58,7 @@ public class TakeInNotice {
     public enum Outcome {
         TAKEN_IN,
         SEEN_BEFORE,
-        NOT_KNOWN_HERE,
+        KEPT,
         NOT_GENUINE
     }
 
@@ -62,42 +67,62 @@ public class TakeInNotice {
         Optional<ProcessorAccount> processor = setup.findProcessor(processorId);
         if (processor.isEmpty() || !isGenuine(processor.get(), headers, body)) return Outcome.NOT_GENUINE;
         Optional<JsonNode> event = parse(body);
-        if (event.isEmpty()) return Outcome.NOT_GENUINE;
-        String kind = event.get().path("type").asString("unnamed");
+        String kind = event.map(e -> e.path("type").asString(""))
+                .map(k -> CleanText.harmless(k, TextKind.CODE.most()))
+                .filter(k -> !k.isEmpty())
+                .orElse("unnamed");
         Instant sentAt = Instant.ofEpochSecond(Long.parseLong(headers.timestamp()));
-        if (!notices.note(processor.get(), headers.id(), kind, body, sentAt)) return Outcome.SEEN_BEFORE;
-        String outcome = act(processor.get(), kind, event.get().path("data"));
-        notices.setOutcome(processor.get(), headers.id(), outcome);
-        return outcome.startsWith("not known") ? Outcome.NOT_KNOWN_HERE : Outcome.TAKEN_IN;
+        if (!notices.note(
+                processor.get(),
+                CleanText.harmless(headers.id(), LONGEST_ID),
+                kind,
+                body.replace('\0', '\uFFFD'),
+                sentAt)) return Outcome.SEEN_BEFORE;
+        String outcome = event.isEmpty()
+                ? "kept, not acted on: it is not JSON"
+                : act(processor.get(), kind, event.get().path("data"));
+        notices.setOutcome(processor.get(), CleanText.harmless(headers.id(), LONGEST_ID), outcome);
+        return outcome.startsWith("kept") ? Outcome.KEPT : Outcome.TAKEN_IN;
     }
 
     private String act(ProcessorAccount processor, String kind, JsonNode data) {
         return switch (kind) {
-            case "sale.succeeded" -> {
-                Processor.Sale sale = Processor.sale(data);
-                Optional<Collection> collection =
-                        collections.findByCheckout(processor.business(), processor.id(), sale.checkout());
-                if (collection.isEmpty()) yield "not known here: no collection has checkout " + sale.checkout();
-                yield settle.settle(processor, collection.get(), sale)
-                        ? "payment taken in"
-                        : "payment was there already";
-            }
-            case "sale.declined" -> {
-                Optional<Collection> collection = collections.findByCheckout(
-                        processor.business(),
-                        processor.id(),
-                        data.path("checkout").asString(""));
-                if (collection.isEmpty()) yield "not known here: no such checkout";
-                collections.refused(collection.get(), data.path("reason").asString("refused"));
-                yield "refusal noted";
-            }
-            default -> "not known here: kept and left alone";
+            case "sale.succeeded" -> succeeded(processor, data);
+            case "sale.declined" -> declined(processor, data);
+            default -> "kept, not acted on: notices of this kind are not known here";
         };
+    }
+
+    private String succeeded(ProcessorAccount processor, JsonNode data) {
+        Processor.Sale sale;
+        try {
+            sale = Processor.sale(data);
+        } catch (Refusal malformed) {
+            return "kept, not acted on: " + malformed.sentence();
+        }
+        Optional<Collection> collection =
+                collections.findByCheckout(processor.business(), processor.id(), sale.checkout());
+        if (collection.isEmpty()) return "kept, not acted on: no collection has checkout " + sale.checkout();
+        Currency asked = collection.get().amount().currency();
+        if (!sale.amount().currency().equals(asked))
+            return "kept, not acted on: it is in %s, and %s was asked for"
+                    .formatted(sale.amount().currency(), asked);
+        return settle.settle(processor, collection.get(), sale) ? "payment taken in" : "payment was there already";
+    }
+
+    private String declined(ProcessorAccount processor, JsonNode data) {
+        String checkout = CleanText.harmless(data.path("checkout").asString(""), TextKind.NAME.most());
+        Optional<Collection> collection = collections.findByCheckout(processor.business(), processor.id(), checkout);
+        if (collection.isEmpty()) return "kept, not acted on: no collection has checkout " + checkout;
+        String reason = Processor.words(data.path("reason"));
+        collections.refused(collection.get(), reason.isEmpty() ? "refused" : reason);
+        return "refusal noted";
     }
 
     private boolean isGenuine(ProcessorAccount processor, Headers headers, String body) {
         if (headers.id() == null
-                || headers.id().length() > 200
+                || headers.id().length() > LONGEST_ID
+                || CleanText.harmless(headers.id(), LONGEST_ID).isEmpty()
                 || headers.timestamp() == null
                 || headers.signature() == null) return false;
         if (!headers.timestamp().matches("\\d{1,12}")) return false;
@@ -117,7 +142,7 @@ public class TakeInNotice {
                                             List.of(headers.signature())),
                                     (name, value) -> true));
             return true;
-        } catch (WebhookVerificationException | EmptyWebhookSecretException wrong) {
+        } catch (WebhookVerificationException | EmptyWebhookSecretException | IllegalArgumentException wrong) {
             return false;
         }
     }

@@ -5,6 +5,7 @@ import exactum.app.web.NotHere;
 import exactum.app.web.TypedForm;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
+import exactum.core.text.TextKind;
 import jakarta.servlet.http.HttpServletResponse;
 import java.util.List;
 import java.util.Map;
@@ -54,10 +55,10 @@ class ChooserPages {
                 business.id(),
                 new CustomerDraft(
                         "",
-                        f.text("newName"),
+                        f.text("newName", TextKind.NAME),
                         f.text("newKind", "person"),
                         f.text("newEmail"),
-                        f.text("newAddress"),
+                        f.text("newAddress", TextKind.ADDRESS),
                         business.identity().country(),
                         business.currency().getCurrencyCode(),
                         ""));

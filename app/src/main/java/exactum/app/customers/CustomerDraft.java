@@ -1,6 +1,7 @@
 package exactum.app.customers;
 
 import exactum.core.money.Money;
+import exactum.core.typed.EmailAddress;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -26,16 +27,12 @@ public record CustomerDraft(
         if (name.isBlank() || name.length() > 140) problems.add("name is missing or longer than 140 characters");
         if (!kind.equals("person") && !kind.equals("organisation"))
             problems.add("kind “%s” is not person or organisation".formatted(kind));
-        if (!email.isEmpty() && !isEmail(email)) problems.add("e-mail “%s” is not an address".formatted(email));
+        if (!email.isEmpty() && !EmailAddress.isOne(email))
+            problems.add("e-mail “%s” is not an address".formatted(email));
         if (!COUNTRIES.contains(country))
             problems.add("country “%s” is not a two-letter code of ISO 3166".formatted(country));
         if (!isCurrency(currency)) problems.add("currency “%s” is unknown".formatted(currency));
         return problems;
-    }
-
-    /** Whether a text can be an e-mail address: something, one @, and a name with a dot. */
-    public static boolean isEmail(String text) {
-        return text.length() <= 254 && text.matches("[^\\s@<>\",;]+@[^\\s@<>\",;]+\\.[^\\s@<>\",;.]{2,}");
     }
 
     private static boolean isCurrency(String code) {

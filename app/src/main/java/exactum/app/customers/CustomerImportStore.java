@@ -5,8 +5,10 @@ import static exactumdb.Tables.CUSTOMER_IMPORT;
 import exactum.core.ids.BusinessId;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
+import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
 
@@ -31,15 +33,38 @@ class CustomerImportStore {
                 .execute();
     }
 
-    /** Claims a rehearsal for taking; false if it was taken. */
-    boolean claim(BusinessId business, UUID id) {
+    /** Marks that it is to be imported; false if it was before. */
+    boolean begin(BusinessId business, UUID id) {
         return db.update(CUSTOMER_IMPORT)
-                        .set(CUSTOMER_IMPORT.TAKEN_AT, OffsetDateTime.now(ZoneOffset.UTC))
-                        .where(CUSTOMER_IMPORT.BUSINESS_ID.eq(business))
-                        .and(CUSTOMER_IMPORT.ID.eq(id))
-                        .and(CUSTOMER_IMPORT.TAKEN_AT.isNull())
+                        .set(CUSTOMER_IMPORT.BEGUN_AT, OffsetDateTime.now(ZoneOffset.UTC))
+                        .where(of(business, id))
+                        .and(CUSTOMER_IMPORT.BEGUN_AT.isNull())
                         .execute()
                 == 1;
+    }
+
+    /** How many of its good lines are done, and which of them were left out; nobody else goes on with it meanwhile. */
+    Progress lock(BusinessId business, UUID id) {
+        return db.select(CUSTOMER_IMPORT.DONE, CUSTOMER_IMPORT.LEFT_OUT, CUSTOMER_IMPORT.TAKEN_AT)
+                .from(CUSTOMER_IMPORT)
+                .where(of(business, id))
+                .forUpdate()
+                .fetchSingle(r -> new Progress(r.value1(), List.of(r.value2()), r.value3() != null));
+    }
+
+    void setProgress(BusinessId business, UUID id, int done, List<String> leftOut) {
+        db.update(CUSTOMER_IMPORT)
+                .set(CUSTOMER_IMPORT.DONE, done)
+                .set(CUSTOMER_IMPORT.LEFT_OUT, leftOut.toArray(String[]::new))
+                .where(of(business, id))
+                .execute();
+    }
+
+    /** How far an import is. */
+    record Progress(int done, List<String> leftOut, boolean over) {}
+
+    private static Condition of(BusinessId business, UUID id) {
+        return CUSTOMER_IMPORT.BUSINESS_ID.eq(business).and(CUSTOMER_IMPORT.ID.eq(id));
     }
 
     void setOutcome(BusinessId business, UUID id, int good, int bad, byte[] badFile) {
@@ -47,8 +72,8 @@ class CustomerImportStore {
                 .set(CUSTOMER_IMPORT.GOOD, good)
                 .set(CUSTOMER_IMPORT.BAD, bad)
                 .set(CUSTOMER_IMPORT.BAD_FILE, badFile)
-                .where(CUSTOMER_IMPORT.BUSINESS_ID.eq(business))
-                .and(CUSTOMER_IMPORT.ID.eq(id))
+                .set(CUSTOMER_IMPORT.TAKEN_AT, OffsetDateTime.now(ZoneOffset.UTC))
+                .where(of(business, id))
                 .execute();
     }
 
@@ -57,7 +82,17 @@ class CustomerImportStore {
                 .where(CUSTOMER_IMPORT.BUSINESS_ID.eq(business))
                 .and(CUSTOMER_IMPORT.ID.eq(id))
                 .fetchOptional(r -> new ImportCustomers.Rehearsal(
-                        r.getId(), r.getFileName(), r.getGood(), r.getBad(), r.getTakenAt() != null, r.getBadFile()));
+                        r.getId(),
+                        r.getFileName(),
+                        r.getGood(),
+                        r.getBad(),
+                        r.getTakenAt() != null
+                                ? ImportCustomers.State.TAKEN
+                                : r.getBegunAt() != null
+                                        ? ImportCustomers.State.RUNNING
+                                        : ImportCustomers.State.REHEARSED,
+                        r.getDone(),
+                        r.getBadFile()));
     }
 
     byte[] content(BusinessId business, UUID id) {

@@ -1,12 +1,19 @@
 package exactum.app.customers;
 
+import com.github.kagkarlsson.scheduler.SchedulerClient;
 import exactum.app.business.Business;
 import exactum.app.database.Ids;
+import exactum.app.database.Slice;
 import exactum.app.installation.BusinessClock;
+import exactum.app.web.FileName;
+import exactum.app.web.Pager;
 import exactum.app.web.TypedForm;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
+import exactum.core.text.TextKind;
+import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
@@ -15,6 +22,7 @@ import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
+import org.springframework.transaction.annotation.Transactional;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -25,25 +33,38 @@ import org.springframework.web.multipart.MultipartFile;
 /** Customers: the list, new ones, changes, and the file import. */
 @Controller
 class CustomerPages {
-    private static final int SHOWN = 500;
     private static final int LINES_SHOWN = 60;
     private final FindCustomers customers;
     private final SaveCustomer save;
     private final ImportCustomers imports;
     private final BusinessClock clock;
+    private final SchedulerClient scheduler;
 
-    CustomerPages(FindCustomers customers, SaveCustomer save, ImportCustomers imports, BusinessClock clock) {
+    CustomerPages(
+            FindCustomers customers,
+            SaveCustomer save,
+            ImportCustomers imports,
+            BusinessClock clock,
+            SchedulerClient scheduler) {
         this.customers = customers;
         this.save = save;
         this.imports = imports;
         this.clock = clock;
+        this.scheduler = scheduler;
     }
 
     @GetMapping("/customers")
-    String list(BusinessId business, @RequestParam(defaultValue = "") String q, Model model) {
-        model.addAttribute("customers", customers.list(business, q, clock.today(business), SHOWN));
-        model.addAttribute("totals", customers.totals(business, q, clock.today(business)));
-        model.addAttribute("shown", SHOWN);
+    String list(
+            BusinessId business,
+            @RequestParam(defaultValue = "") String q,
+            @RequestParam(defaultValue = "1") int from,
+            Model model) {
+        Slice slice = Slice.page(from);
+        List<FindCustomers.Listed> shown = customers.list(business, q, clock.today(business), slice);
+        FindCustomers.Totals totals = customers.totals(business, q, clock.today(business));
+        model.addAttribute("customers", shown);
+        model.addAttribute("totals", totals);
+        model.addAttribute("pager", Pager.of(slice, shown.size(), totals.customers()));
         model.addAttribute("q", q);
         return "customers/list";
     }
@@ -79,21 +100,31 @@ class CustomerPages {
 
     @PostMapping("/customers/import")
     String rehearse(BusinessId business, @RequestParam MultipartFile file) throws IOException {
-        return "redirect:/customers/import/"
-                + imports.rehearse(business, file.getOriginalFilename(), file.getInputStream());
+        return "redirect:/customers/import/" + imports.rehearse(business, FileName.of(file), file.getInputStream());
     }
 
     @GetMapping("/customers/import/{id}")
     String rehearsal(BusinessId business, @PathVariable UUID id, Model model) {
         var rehearsal = imports.get(business, id);
         model.addAttribute("rehearsal", rehearsal);
-        if (!rehearsal.taken()) model.addAttribute("lines", imports.lines(business, id, LINES_SHOWN));
+        if (!rehearsal.taken() && !rehearsal.isRunning())
+            model.addAttribute("lines", imports.lines(business, id, LINES_SHOWN));
         return "customers/import";
     }
 
+    /** Asked while it runs; when it is over, the page is loaded again. */
+    @GetMapping("/customers/import/{id}/progress")
+    String progress(BusinessId business, @PathVariable UUID id, HttpServletResponse response, Model model) {
+        var rehearsal = imports.get(business, id);
+        if (!rehearsal.isRunning()) response.setHeader("HX-Refresh", "true");
+        model.addAttribute("rehearsal", rehearsal);
+        return "customers/import :: progress";
+    }
+
     @PostMapping("/customers/import/{id}/take")
+    @Transactional
     String take(BusinessId business, @PathVariable UUID id) {
-        imports.take(business, id);
+        if (imports.begin(business, id)) ImportJob.schedule(scheduler, business, id);
         return "redirect:/customers/import/" + id;
     }
 
@@ -101,20 +132,20 @@ class CustomerPages {
     ResponseEntity<byte[]> bad(BusinessId business, @PathVariable UUID id) {
         return ResponseEntity.ok()
                 .contentType(MediaType.parseMediaType("text/csv; charset=utf-8; header=present"))
-                .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"customers-not-taken.csv\"")
+                .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"customers-not-imported.csv\"")
                 .body(imports.get(business, id).badFile());
     }
 
     private static CustomerDraft draft(Map<String, String> fields) {
         var f = new TypedForm(fields);
         return new CustomerDraft(
-                f.text("code"),
-                f.text("name"),
+                f.text("code", TextKind.CODE),
+                f.text("name", TextKind.NAME),
                 f.text("kind", "person"),
                 f.text("email"),
-                f.text("address"),
+                f.text("address", TextKind.ADDRESS),
                 f.text("country").toUpperCase(Locale.ROOT),
                 f.text("currency").toUpperCase(Locale.ROOT),
-                f.text("taxNumber"));
+                f.text("taxNumber", TextKind.CODE));
     }
 }

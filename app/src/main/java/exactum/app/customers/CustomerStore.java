@@ -2,7 +2,10 @@ package exactum.app.customers;
 
 import static exactumdb.Tables.CUSTOMER;
 
+import exactum.app.database.CopyRows;
+import exactum.app.database.Ids;
 import exactum.app.database.SearchWords;
+import exactum.app.database.Slice;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactum.core.money.Money;
@@ -86,14 +89,15 @@ class CustomerStore implements FindCustomers {
     }
 
     @Override
-    public List<Listed> list(BusinessId business, String words, LocalDate today, int most) {
+    public List<Listed> list(BusinessId business, String words, LocalDate today, Slice slice) {
         Field<Long> overdue = overdue(today);
         return db.select(CUSTOMER.fields())
                 .select(DOCUMENTS, OPEN, overdue, CREDIT)
                 .from(CUSTOMER)
                 .where(matches(business, words))
                 .orderBy(CUSTOMER.NAME)
-                .limit(most)
+                .offset(slice.skipped())
+                .limit(slice.most())
                 .fetch(r -> new Listed(
                         customer(r.into(CUSTOMER)),
                         r.get(DOCUMENTS),
@@ -161,6 +165,18 @@ class CustomerStore implements FindCustomers {
                         .onConflictDoNothing()
                         .execute()
                 == 1;
+    }
+
+    /** Inserts all at once; none of their codes may be taken. */
+    void insertAll(BusinessId business, List<CustomerDraft> drafts, LocalDate today) {
+        CopyRows.into(
+                db,
+                drafts.stream()
+                        .map(d -> row(d).setBusinessId(business)
+                                .setId(new CustomerId(Ids.next()))
+                                .setCode(d.code())
+                                .setCreatedOn(today))
+                        .toList());
     }
 
     /** Updates the revision that was seen; false if somebody was first. */

@@ -1,5 +1,6 @@
 package exactum.app.customers;
 
+import exactum.app.database.Slice;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactum.core.money.Money;
@@ -35,7 +36,7 @@ public interface FindCustomers {
     List<Customer> search(BusinessId business, String words, int most);
 
     /** The list with what each owes, overdue as of the day. */
-    List<Listed> list(BusinessId business, String words, LocalDate today, int most);
+    List<Listed> list(BusinessId business, String words, LocalDate today, Slice slice);
 
     /** How many the words find, and what they owe by currency: over all of them, not over what is shown. */
     Totals totals(BusinessId business, String words, LocalDate today);

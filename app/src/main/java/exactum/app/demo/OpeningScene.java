@@ -2,6 +2,7 @@ package exactum.app.demo;
 
 import exactum.app.bank.ImportStatements;
 import exactum.app.customers.FindCustomers;
+import exactum.app.database.Slice;
 import exactum.app.documents.Draft;
 import exactum.app.documents.Drafts;
 import exactum.app.documents.FindDocuments;
@@ -229,7 +230,8 @@ class OpeningScene {
     /** What is open, the oldest first, of those who have not said that they would pay by card. */
     private List<FindDocuments.Listed> open(BusinessId business, LocalDate day) {
         return Stream.of(Standing.OVERDUE, Standing.ISSUED)
-                .flatMap(s -> documents.list(business, new FindDocuments.Filter("", s, null), day, 200).stream())
+                .flatMap(s ->
+                        documents.list(business, new FindDocuments.Filter("", s, null), day, Slice.first(200)).stream())
                 .filter(d -> !d.gross().currency().getCurrencyCode().equals("USD"))
                 .sorted(Comparator.comparing(FindDocuments.Listed::due).thenComparing(FindDocuments.Listed::number))
                 .toList();
@@ -237,7 +239,7 @@ class OpeningScene {
 
     private FindDocuments.Listed paid(BusinessId business, LocalDate day) {
         return documents
-                .list(business, new FindDocuments.Filter("", Standing.PAID, null), day, 20)
+                .list(business, new FindDocuments.Filter("", Standing.PAID, null), day, Slice.first(20))
                 .getFirst();
     }
 }

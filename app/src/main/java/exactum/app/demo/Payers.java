@@ -2,6 +2,7 @@ package exactum.app.demo;
 
 import exactum.app.cards.StartCardPayment;
 import exactum.app.customers.FindCustomers;
+import exactum.app.database.Slice;
 import exactum.app.documents.FindDocuments;
 import exactum.app.documents.Standing;
 import exactum.app.installation.Settings;
@@ -51,7 +52,8 @@ class Payers {
 
     private List<FindDocuments.Listed> unpaid(BusinessId business, LocalDate day) {
         return Stream.of(Standing.ISSUED, Standing.PART_PAID, Standing.OVERDUE)
-                .flatMap(s -> documents.list(business, new FindDocuments.Filter("", s, null), day, ALL).stream())
+                .flatMap(s ->
+                        documents.list(business, new FindDocuments.Filter("", s, null), day, Slice.first(ALL)).stream())
                 .toList();
     }
 

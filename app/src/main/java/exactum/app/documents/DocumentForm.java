@@ -1,9 +1,9 @@
 package exactum.app.documents;
 
 import exactum.core.document.DocumentKind;
-import exactum.core.ids.CustomerId;
 import exactum.core.ids.DocumentId;
 import exactum.core.ids.TermsId;
+import exactum.core.text.TextKind;
 import java.time.LocalDate;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -47,23 +47,17 @@ public final class DocumentForm extends PaperForm {
     public Draft toDraft(DocumentId id, TermsId chosenTerms, int revision) {
         var lines = lines();
         LocalDate date = date();
-        if (get("customer").isEmpty()) problem("customer", "Choose a customer.");
+        var wording = new Draft.Wording(text("reference", TextKind.NAME), text("memo", TextKind.PARAGRAPHS));
+        if (customer().isEmpty()) problem("customer", "Choose a customer.");
         if (lines.stream().allMatch(l -> l.isText())) problem("text0", "It needs at least one line with a price.");
         if (hasProblems()) throw refused("invoice.wrong");
         return new Draft(
                 id,
                 DocumentKind.INVOICE,
-                CustomerId.valueOf(get("customer")),
+                customer().orElseThrow(),
                 date,
-                new Draft.Content(
-                        currency(),
-                        mode(),
-                        lines,
-                        List.of(),
-                        null,
-                        new Draft.Wording(get("reference"), get("memo")),
-                        null),
-                get("terms").isEmpty() ? chosenTerms : TermsId.valueOf(get("terms")),
+                new Draft.Content(currency(), mode(), lines, List.of(), null, wording, null),
+                terms(chosenTerms),
                 Origin.BY_HAND,
                 useCredit(),
                 revision);

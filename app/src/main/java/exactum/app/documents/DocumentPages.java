@@ -1,5 +1,6 @@
 package exactum.app.documents;
 
+import exactum.app.database.Slice;
 import exactum.app.daysheet.Decisions;
 import exactum.app.installation.BusinessClock;
 import exactum.app.links.PaymentLink;
@@ -10,6 +11,7 @@ import exactum.app.settlement.FindPayments;
 import exactum.app.settlement.UseCredit;
 import exactum.app.trail.Trails;
 import exactum.app.web.NotHere;
+import exactum.app.web.Pager;
 import exactum.app.web.Texts;
 import exactum.app.web.TypedForm;
 import exactum.core.document.DocumentKind;
@@ -33,7 +35,6 @@ import org.springframework.web.bind.annotation.RequestParam;
 /** Invoices: the list, and one with its trail, what settled it and what can be done with it. */
 @Controller
 class DocumentPages {
-    private static final int SHOWN = 300;
     private final FindDocuments documents;
     private final FindClaims claims;
     private final FindPayments payments;
@@ -83,13 +84,23 @@ class DocumentPages {
             @RequestParam(defaultValue = "") String q,
             @RequestParam Optional<Standing> standing,
             @RequestParam Optional<LocalDate> due,
+            @RequestParam(defaultValue = "1") int from,
             Model model) {
         LocalDate today = clock.today(business);
         var filter = new FindDocuments.Filter(q, standing.orElse(null), due.orElse(null));
         model.addAttribute("filter", filter);
-        model.addAttribute("documents", documents.list(business, filter, today, SHOWN));
-        model.addAttribute("totals", documents.totals(business, filter, today));
-        model.addAttribute("counts", documents.counts(business, today));
+        Slice slice = Slice.page(from);
+        List<FindDocuments.Listed> shown = documents.list(business, filter, today, slice);
+        List<FindDocuments.Count> counts = documents.counts(business, today);
+        FindDocuments.Totals totals = filter.isByStandingAlone()
+                ? FindDocuments.Totals.of(counts.stream()
+                        .filter(c -> filter.standing() == null || c.standing() == filter.standing())
+                        .toList())
+                : documents.totals(business, filter, today);
+        model.addAttribute("documents", shown);
+        model.addAttribute("totals", totals);
+        model.addAttribute("pager", Pager.of(slice, shown.size(), totals.count()));
+        model.addAttribute("counts", counts);
         return "documents/list";
     }
 

@@ -1,5 +1,7 @@
 package exactum.app.documents;
 
+import com.openhtmltopdf.bidi.support.ICUBidiReorderer;
+import com.openhtmltopdf.bidi.support.ICUBidiSplitter;
 import com.openhtmltopdf.extend.FSCacheEx;
 import com.openhtmltopdf.extend.FSCacheValue;
 import com.openhtmltopdf.extend.impl.FSDefaultCacheStore;
@@ -13,13 +15,14 @@ import exactum.core.document.PriceMode;
 import exactum.core.ids.BusinessId;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
-import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.thymeleaf.ITemplateEngine;
 import org.thymeleaf.context.Context;
@@ -27,7 +30,7 @@ import org.thymeleaf.context.Context;
 /** The PDF of a document: rendered when it is first needed, its bytes kept and given out unchanged ever after. */
 @Component
 public class DocumentPdfs {
-    private static final List<String> FAMILIES = List.of("hanken-grotesk", "source-serif-4");
+    private static final Set<String> OWN = Set.of("hanken-grotesk", "source-serif-4");
     /** What is read of a font file is the same for every paper. */
     private final FSCacheEx<String, FSCacheValue> fontMetrics = new FSDefaultCacheStore();
 
@@ -56,25 +59,21 @@ public class DocumentPdfs {
     }
 
     private byte[] render(BusinessId business, Document document) {
-        String html = templates.process("pdf/invoice", new Context(Locale.ENGLISH, model(business, document)));
+        Map<String, Object> model = model(business, document);
+        List<Faces.Face> faces = Faces.needed(Faces.printable(html(model)), OWN);
+        model.put("faces", inCss(faces));
         var out = new ByteArrayOutputStream();
         var builder = new PdfRendererBuilder();
-        for (String family : FAMILIES) {
-            for (String part : List.of("latin", "latin-ext")) {
-                for (int weight : new int[] {400, 600}) {
-                    String file = "/pdf-fonts/%s-%s-%d.ttf".formatted(family, part, weight);
-                    builder.useFont(
-                            () -> font(file),
-                            part.equals("latin") ? family : family + "-ext",
-                            weight,
-                            FontStyle.NORMAL,
-                            true);
-                }
-            }
-        }
+        for (Faces.Face face : faces)
+            for (int weight : face.weights())
+                builder.useFont(() -> face.open(weight), face.name(), weight, FontStyle.NORMAL, true);
         try {
-            builder.useCacheStore(PdfRendererBuilder.CacheStore.PDF_FONT_METRICS, fontMetrics)
-                    .withHtmlContent(html, null)
+            withoutFetching(builder)
+                    .useUnicodeBidiSplitter(new ICUBidiSplitter.ICUBidiSplitterFactory())
+                    .useUnicodeBidiReorderer(new ICUBidiReorderer())
+                    .defaultTextDirection(PdfRendererBuilder.TextDirection.LTR)
+                    .useCacheStore(PdfRendererBuilder.CacheStore.PDF_FONT_METRICS, fontMetrics)
+                    .withHtmlContent(Faces.printable(html(model)), null)
                     .withProducer("Exactum")
                     .toStream(out)
                     .run();
@@ -82,6 +81,30 @@ public class DocumentPdfs {
             throw new UncheckedIOException(e);
         }
         return out.toByteArray();
+    }
+
+    private String html(Map<String, Object> model) {
+        return templates.process("pdf/invoice", new Context(Locale.ENGLISH, model));
+    }
+
+    /** Nothing but what stands in the paper itself: no address is opened, whatever a text says. */
+    private static PdfRendererBuilder withoutFetching(PdfRendererBuilder builder) {
+        return builder.useUriResolver((base, uri) -> uri.startsWith("data:") ? uri : null)
+                .useProtocolsStreamImplementation(
+                        uri -> {
+                            throw new IllegalStateException("a paper fetches nothing");
+                        },
+                        "http",
+                        "https",
+                        "file",
+                        "ftp",
+                        "jar",
+                        "classpath");
+    }
+
+    /** The families as a style sheet lists them, the bold title's own before the others. */
+    private static String inCss(List<Faces.Face> faces) {
+        return faces.stream().map(f -> "'" + f.name() + "'").collect(Collectors.joining(", "));
     }
 
     private Map<String, Object> model(BusinessId business, Document d) {
@@ -94,6 +117,7 @@ public class DocumentPdfs {
         model.put("parts", claims.parts(business, d.id()));
         model.put("address", address);
         model.put("qr", QrCode.dataAddress(address));
+        model.put("faces", "");
         model.put("serif", d.seller().typeface().equals("book"));
         model.put("footer", inCss(d.seller().name() + " · " + d.seller().taxNumber()));
         model.put("included", d.amounts().mode() == PriceMode.TAX_INCLUDED);
@@ -110,9 +134,5 @@ public class DocumentPdfs {
             safe.append(plain ? Character.toString(c) : "\\%06x".formatted(c));
         });
         return safe.toString();
-    }
-
-    private static InputStream font(String file) {
-        return DocumentPdfs.class.getResourceAsStream(file);
     }
 }

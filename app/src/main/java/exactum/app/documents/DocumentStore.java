@@ -7,6 +7,7 @@ import static exactumdb.Tables.DOCUMENT_STANDING;
 import static exactumdb.Tables.DOCUMENT_TAX;
 
 import exactum.app.database.SearchWords;
+import exactum.app.database.Slice;
 import exactum.app.ledger.Provable;
 import exactum.app.ledger.Prove;
 import exactum.core.cadence.ServicePeriod;
@@ -39,6 +40,7 @@ import org.jooq.DSLContext;
 import org.jooq.Field;
 import org.jooq.Record;
 import org.jooq.Record4;
+import org.jooq.Record5;
 import org.jooq.exception.NoDataFoundException;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
@@ -104,18 +106,18 @@ class DocumentStore implements FindDocuments, Provable {
     }
 
     @Override
-    public List<Listed> list(BusinessId business, Filter filter, LocalDate today, int most) {
-        return list(business, wanted(filter, today), today, most);
+    public List<Listed> list(BusinessId business, Filter filter, LocalDate today, Slice slice) {
+        return list(business, wanted(filter, today), today, slice);
     }
 
     @Override
     public List<Listed> ofCustomer(BusinessId business, CustomerId customer, LocalDate today, int most) {
-        return list(business, DOCUMENT.CUSTOMER_ID.eq(customer), today, most);
+        return list(business, DOCUMENT.CUSTOMER_ID.eq(customer), today, Slice.first(most));
     }
 
     @Override
     public List<Listed> ofRecurring(BusinessId business, RecurringId recurring, LocalDate today, int most) {
-        return list(business, DOCUMENT.ORIGIN_ID.eq(recurring.value()), today, most);
+        return list(business, DOCUMENT.ORIGIN_ID.eq(recurring.value()), today, Slice.first(most));
     }
 
     @Override
@@ -135,7 +137,7 @@ class DocumentStore implements FindDocuments, Provable {
                                 "lower(replace(document.number, '-', '')) = any({0})",
                                 DSL.val(keys.toArray(String[]::new))),
                         today,
-                        Integer.MAX_VALUE)
+                        Slice.first(Integer.MAX_VALUE))
                 .stream()
                 .filter(d -> d.open().isZero() && d.kind() == DocumentKind.INVOICE)
                 .toList();
@@ -183,7 +185,12 @@ class DocumentStore implements FindDocuments, Provable {
     @Override
     public List<Count> counts(BusinessId business, LocalDate today) {
         Field<String> standing = standing(today);
-        var found = db.select(standing, DOCUMENT.CURRENCY, DSL.count(), DSL.sum(DOCUMENT_STANDING.OPEN_MINOR))
+        var found = db.select(
+                        standing,
+                        DOCUMENT.CURRENCY,
+                        DSL.count(),
+                        DSL.sum(DOCUMENT_STANDING.OPEN_MINOR),
+                        DSL.sum(DOCUMENT.GROSS_MINOR))
                 .from(DOCUMENT)
                 .join(DOCUMENT_STANDING)
                 .on(DOCUMENT_STANDING.BUSINESS_ID.eq(DOCUMENT.BUSINESS_ID))
@@ -199,8 +206,12 @@ class DocumentStore implements FindDocuments, Provable {
                             one,
                             rows.stream()
                                     .flatMap(List::stream)
-                                    .mapToInt(Record4::value3)
+                                    .mapToInt(Record5::value3)
                                     .sum(),
+                            rows.stream()
+                                    .flatMap(List::stream)
+                                    .map(r -> money(r.value2(), r.value5()))
+                                    .toList(),
                             rows.stream()
                                     .flatMap(List::stream)
                                     .map(r -> money(r.value2(), r.value4()))
@@ -236,7 +247,7 @@ class DocumentStore implements FindDocuments, Provable {
         return Prove.all(db, business, ADD_UP, GAPS, BOOKED);
     }
 
-    private List<Listed> list(BusinessId business, Condition condition, LocalDate today, int most) {
+    private List<Listed> list(BusinessId business, Condition condition, LocalDate today, Slice slice) {
         return db.select(
                         DOCUMENT.ID,
                         DOCUMENT.KIND,
@@ -258,7 +269,8 @@ class DocumentStore implements FindDocuments, Provable {
                 .where(DOCUMENT.BUSINESS_ID.eq(business))
                 .and(condition)
                 .orderBy(DOCUMENT.DOCUMENT_DATE.desc(), DOCUMENT.NUMBER.desc().nullsFirst(), DOCUMENT.ID.desc())
-                .limit(most)
+                .offset(slice.skipped())
+                .limit(slice.most())
                 .fetch(r -> listed(r, today));
     }
 

@@ -1,5 +1,6 @@
 package exactum.app.documents;
 
+import exactum.app.database.Slice;
 import exactum.app.daysheet.Decision;
 import exactum.app.daysheet.DecisionSource;
 import exactum.app.daysheet.Station;
@@ -29,7 +30,7 @@ class DraftDecisions implements DecisionSource {
 
     @Override
     public Found find(BusinessId business, LocalDate today, int most) {
-        var shown = documents.list(business, DRAFTS, today, most).stream()
+        var shown = documents.list(business, DRAFTS, today, Slice.first(most)).stream()
                 .map(d -> Decision.of(
                         "draft/" + d.id(),
                         Station.BILL,

@@ -167,6 +167,7 @@ class DraftPages {
 
     @PostMapping("/drafts/{id}/discard")
     String discard(BusinessId business, @PathVariable DocumentId id, @AuthenticationPrincipal SignedIn user) {
+        if (drafts.find(business, id).isEmpty()) documents.find(business, id).orElseThrow(NotHere::new);
         typed.drop(business, user.login(), id.toString());
         return "redirect:/drafts/" + id;
     }

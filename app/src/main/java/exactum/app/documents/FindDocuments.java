@@ -1,5 +1,7 @@
 package exactum.app.documents;
 
+import exactum.app.database.Slice;
+import exactum.app.daysheet.Sums;
 import exactum.core.document.DocumentKind;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
@@ -41,11 +43,16 @@ public interface FindDocuments {
      * @param due only those of which something open falls due on the day, or null
      */
     record Filter(String words, Standing standing, LocalDate due) {
+        /** Whether it asks for a standing alone, or for everything. */
+        boolean isByStandingAlone() {
+            return words.isBlank() && due == null;
+        }
+
         public static final Filter ALL = new Filter("", null, null);
     }
 
-    /** How many documents stand so, and what is open on them, by currency. */
-    record Count(Standing standing, int count, List<Money> open) {}
+    /** How many documents stand so, what they come to and what is open on them, by currency. */
+    record Count(Standing standing, int count, List<Money> gross, List<Money> open) {}
 
     Optional<Document> find(BusinessId business, DocumentId id);
 
@@ -58,13 +65,23 @@ public interface FindDocuments {
     Standing standing(BusinessId business, DocumentId id, LocalDate today);
 
     /** The newest of the wanted documents. */
-    List<Listed> list(BusinessId business, Filter filter, LocalDate today, int most);
+    List<Listed> list(BusinessId business, Filter filter, LocalDate today, Slice slice);
 
     /** What the wanted documents come to and what is open on them, by currency: over all of them, not what is shown. */
     Totals totals(BusinessId business, Filter filter, LocalDate today);
 
     /** A count and sums by currency. */
-    record Totals(int count, List<Money> gross, List<Money> open) {}
+    record Totals(int count, List<Money> gross, List<Money> open) {
+        /** Of all that stand so. */
+        static Totals of(List<Count> counts) {
+            return new Totals(
+                    counts.stream().mapToInt(Count::count).sum(),
+                    Sums.byCurrency(
+                            counts.stream().flatMap(c -> c.gross().stream()).toList()),
+                    Sums.byCurrency(
+                            counts.stream().flatMap(c -> c.open().stream()).toList()));
+        }
+    }
 
     /** Counts and sums of each standing on the day. */
     List<Count> counts(BusinessId business, LocalDate today);

@@ -3,10 +3,15 @@ package exactum.app.documents;
 import exactum.app.web.Texts;
 import exactum.core.document.Line;
 import exactum.core.document.PriceMode;
+import exactum.core.ids.CustomerId;
+import exactum.core.ids.Id;
+import exactum.core.ids.TermsId;
 import exactum.core.ledger.AccountCode;
 import exactum.core.problem.Refusal;
+import exactum.core.text.TextKind;
 import exactum.core.typed.TypedDate;
 import java.time.LocalDate;
+import java.util.Arrays;
 import java.util.Currency;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -28,8 +33,14 @@ public abstract class PaperForm {
      * What a paper is typed in.
      *
      * @param income the account of what is sold without a catalogue item
+     * @param isCustomerKnown whether the customer whom the fields name is there
      */
-    public record Setting(Currency currency, AccountCode income, LocalDate today) {}
+    public record Setting(Currency currency, AccountCode income, LocalDate today, boolean isCustomerKnown) {
+        /** Of a customer who is there. */
+        public Setting(Currency currency, AccountCode income, LocalDate today) {
+            this(currency, income, today, true);
+        }
+    }
 
     protected PaperForm(Map<String, String> fields, Setting setting) {
         this.fields = new LinkedHashMap<>(fields);
@@ -47,13 +58,14 @@ public abstract class PaperForm {
         return text.isEmpty() ? otherwise : text;
     }
 
+    /** The text of a field of its kind; what the kind cannot hold becomes the field’s problem. */
+    protected String text(String field, TextKind kind) {
+        return TypedLines.text(fields, problems, field, kind);
+    }
+
     /** The id that a new one is saved under, however often it is sent; none where the page gave none. */
     public Optional<UUID> key() {
-        try {
-            return Optional.of(UUID.fromString(get("key")));
-        } catch (IllegalArgumentException none) {
-            return Optional.empty();
-        }
+        return id("key");
     }
 
     /** The problem of a field, or null. */
@@ -98,11 +110,42 @@ public abstract class PaperForm {
         return lines.line(i);
     }
 
+    /** The customer that stands on it, if one does. */
+    public Optional<CustomerId> customer() {
+        return setting.isCustomerKnown() ? id("customer").map(CustomerId::new) : Optional.empty();
+    }
+
+    /** The terms that are chosen, or the ones that are meant where none are. */
+    protected TermsId terms(TermsId otherwise) {
+        return id("terms").map(TermsId::new).orElse(otherwise);
+    }
+
+    private Optional<UUID> id(String field) {
+        String text = get(field);
+        return text.isEmpty() ? Optional.empty() : Optional.of(Id.parse(text));
+    }
+
+    /** One of a few, by its name; another one where nothing, or nothing of them, was sent. */
+    protected <E extends Enum<E>> E choice(String field, E otherwise) {
+        return Arrays.stream(otherwise.getDeclaringClass().getEnumConstants())
+                .filter(e -> e.name().equals(get(field)))
+                .findFirst()
+                .orElse(otherwise);
+    }
+
     protected int whole(String field, int otherwise) {
         String text = get(field);
         if (text.isEmpty()) return otherwise;
         if (text.matches("-?\\d{1,3}")) return Integer.parseInt(text);
         problem(field, "“%s” is not a whole number.".formatted(text));
+        return otherwise;
+    }
+
+    /** A whole number within bounds. */
+    protected int whole(String field, int otherwise, int least, int most) {
+        int number = whole(field, otherwise);
+        if (number >= least && number <= most) return number;
+        problem(field, "“%s” is not a number from %d to %d.".formatted(get(field), least, most));
         return otherwise;
     }
 
@@ -114,6 +157,11 @@ public abstract class PaperForm {
             problem(field, wrong.sentence());
             return otherwise;
         }
+    }
+
+    /** The letters of what is typed that no typeface of the papers has, for a note beside it; empty where all can be printed. */
+    public String unprinted() {
+        return String.join(" ", Faces.missing(String.join(" ", fields.values())));
     }
 
     /** A refusal that names every problem there is. */

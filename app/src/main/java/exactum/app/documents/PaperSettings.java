@@ -8,9 +8,9 @@ import exactum.app.setup.FindSetup;
 import exactum.app.setup.Terms;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
-import java.util.Currency;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.springframework.stereotype.Component;
 
 /** What every paper is typed in, whether it is one document or what recurs. */
@@ -28,14 +28,14 @@ public class PaperSettings {
 
     /** The setting of a paper: the currency of the customer who stands on it, else the business's own. */
     public PaperForm.Setting of(Business business, Map<String, String> fields) {
-        String customer = fields.getOrDefault("customer", "");
-        Currency currency = customer.isEmpty()
-                ? business.currency()
-                : customers
-                        .find(business.id(), CustomerId.valueOf(customer))
-                        .map(Customer::currency)
-                        .orElse(business.currency());
-        return new PaperForm.Setting(currency, setup.incomeAccount(business.id()), clock.today(business.id()));
+        String named = fields.getOrDefault("customer", "");
+        Optional<Customer> customer =
+                named.isEmpty() ? Optional.empty() : customers.find(business.id(), CustomerId.valueOf(named));
+        return new PaperForm.Setting(
+                customer.map(Customer::currency).orElse(business.currency()),
+                setup.incomeAccount(business.id()),
+                clock.today(business.id()),
+                customer.isPresent());
     }
 
     /** The terms that a paper names among those there are, else the chosen ones. */

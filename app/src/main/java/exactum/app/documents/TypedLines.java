@@ -1,11 +1,14 @@
 package exactum.app.documents;
 
 import exactum.app.setup.CatalogueItem;
+import exactum.app.web.FieldWords;
 import exactum.core.document.Line;
 import exactum.core.ids.ItemId;
 import exactum.core.ledger.AccountCode;
 import exactum.core.money.UnitPrice;
 import exactum.core.problem.Refusal;
+import exactum.core.text.CleanText;
+import exactum.core.text.TextKind;
 import exactum.core.typed.TypedAmount;
 import java.math.BigDecimal;
 import java.util.ArrayList;
@@ -87,6 +90,7 @@ public final class TypedLines {
             problems.put("text" + i, "A line needs a description.");
             return Optional.empty();
         }
+        text(fields, problems, "text" + i, TextKind.LINE);
         if (get("price" + i).isEmpty() && get("qty" + i).isEmpty()) return Optional.of(Line.text(description));
         BigDecimal quantity = number("qty" + i, "1", "quantity");
         BigDecimal price = number("price" + i, "", "price");
@@ -96,13 +100,29 @@ public final class TypedLines {
                 item.matches("[0-9a-f-]{36}") ? ItemId.valueOf(item) : null,
                 description,
                 quantity,
-                get("unit" + i, "piece"),
+                unit(i),
                 new UnitPrice(currency, price),
                 List.of(),
                 get("tax" + i, "standard"),
                 account(i),
                 List.of(),
                 null));
+    }
+
+    private String unit(int i) {
+        String unit = text(fields, problems, "unit" + i, TextKind.CODE);
+        return unit.isEmpty() ? "piece" : unit;
+    }
+
+    /** The text of a field of its kind; what the kind cannot hold becomes the field’s problem. */
+    static String text(Map<String, String> fields, Map<String, String> problems, String field, TextKind kind) {
+        String typed = fields.getOrDefault(field, "");
+        try {
+            return CleanText.of(typed, kind, FieldWords.of(field));
+        } catch (Refusal wrong) {
+            problems.putIfAbsent(field, wrong.sentence());
+            return CleanText.harmless(typed, kind.most());
+        }
     }
 
     private AccountCode account(int i) {

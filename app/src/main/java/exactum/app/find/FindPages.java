@@ -2,6 +2,7 @@ package exactum.app.find;
 
 import exactum.app.arrangements.FindRecurring;
 import exactum.app.customers.FindCustomers;
+import exactum.app.database.Slice;
 import exactum.app.documents.FindDocuments;
 import exactum.app.installation.BusinessClock;
 import exactum.app.settlement.FindPayments;
@@ -42,10 +43,12 @@ class FindPages {
         model.addAttribute("q", q);
         model.addAttribute("customers", asked ? customers.search(business, q, EACH) : List.of());
         model.addAttribute(
-                "documents", asked ? documents.list(business, wanted, clock.today(business), EACH) : List.of());
+                "documents",
+                asked ? documents.list(business, wanted, clock.today(business), Slice.first(EACH)) : List.of());
         model.addAttribute(
-                "payments", asked ? payments.list(business, new FindPayments.Filter(q, "", "", ""), EACH) : List.of());
-        model.addAttribute("recurring", asked ? recurring.list(business, q, EACH) : List.of());
+                "payments",
+                asked ? payments.list(business, new FindPayments.Filter(q, "", "", ""), Slice.first(EACH)) : List.of());
+        model.addAttribute("recurring", asked ? recurring.list(business, q, Slice.first(EACH)) : List.of());
         return "find/page :: found";
     }
 }

@@ -3,7 +3,7 @@ package exactum.app.frame;
 import exactum.core.problem.Refusal;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
-import java.util.Map;
+import java.io.IOException;
 import org.jooq.exception.NoDataFoundException;
 import org.springframework.dao.DuplicateKeyException;
 import org.springframework.http.HttpStatus;
@@ -18,11 +18,21 @@ import org.springframework.web.servlet.ModelAndView;
 /** Shows a refusal next to what caused it and keeps the input; without script, as a page of its own. */
 @ControllerAdvice
 class RefusalAdvice {
+    private final Answers answers;
+
+    RefusalAdvice(Answers answers) {
+        this.answers = answers;
+    }
+
     @ExceptionHandler
-    ModelAndView refused(Refusal refusal, HttpServletRequest request, HttpServletResponse response) {
+    ModelAndView refused(Refusal refusal, HttpServletRequest request, HttpServletResponse response) throws IOException {
+        if (refusal.code().equals("typed.id") && "GET".equals(request.getMethod())) {
+            response.sendError(HttpServletResponse.SC_NOT_FOUND);
+            return new ModelAndView();
+        }
         String sentence = refusal.sentence();
         if (refusal.code().startsWith("typed.") && !sentence.contains("Nothing was")) sentence += " Nothing was saved.";
-        return show(refusal.code(), sentence, request, response);
+        return show(refusal, sentence, request, response);
     }
 
     @ExceptionHandler
@@ -50,11 +60,14 @@ class RefusalAdvice {
     @ResponseStatus(code = HttpStatus.NOT_FOUND, reason = "There is nothing at this address.")
     void notHere() {}
 
-    private static ModelAndView show(
-            String code, String sentence, HttpServletRequest request, HttpServletResponse response) {
+    private ModelAndView show(String code, String sentence, HttpServletRequest request, HttpServletResponse response) {
+        return show(new Refusal(code, sentence), sentence, request, response);
+    }
+
+    private ModelAndView show(
+            Refusal refusal, String sentence, HttpServletRequest request, HttpServletResponse response) {
         response.setStatus(422);
-        boolean part = "true".equals(request.getHeader("HX-Request"));
-        return new ModelAndView(
-                part ? "frame/refused :: sentence" : "frame/refused", Map.of("code", code, "sentence", sentence));
+        var said = new Said(refusal.code(), sentence, refusal.field().orElse(null));
+        return answers.of(said, "That did not work", request);
     }
 }

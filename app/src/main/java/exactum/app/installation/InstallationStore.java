@@ -33,6 +33,20 @@ class InstallationStore {
                 .orElse("UTC");
     }
 
+    Optional<LocalDate> workedOn(BusinessId business) {
+        return db.select(BUSINESS.WORKED_ON)
+                .from(BUSINESS)
+                .where(BUSINESS.ID.eq(business))
+                .fetchOptional(BUSINESS.WORKED_ON);
+    }
+
+    void setWorkedOn(BusinessId business, LocalDate day) {
+        db.update(BUSINESS)
+                .set(BUSINESS.WORKED_ON, day)
+                .where(BUSINESS.ID.eq(business))
+                .execute();
+    }
+
     void testFrom(LocalDate date) {
         db.update(INSTALLATION)
                 .set(INSTALLATION.TEST, true)
@@ -56,6 +70,16 @@ class InstallationStore {
                 .set(INSTALLATION.ADVANCING_TO, until)
                 .set(INSTALLATION.ADVANCING_PROBLEM, problem)
                 .execute();
+    }
+
+    /** Forgets why a journey stopped; false if none did. */
+    boolean clearProblem() {
+        return db.update(INSTALLATION)
+                        .setNull(INSTALLATION.ADVANCING_PROBLEM)
+                        .where(INSTALLATION.ADVANCING_TO.isNotNull())
+                        .and(INSTALLATION.ADVANCING_PROBLEM.isNotNull())
+                        .execute()
+                == 1;
     }
 
     /** Sets off from the date that was shown; false if the date has moved or is moving already. */

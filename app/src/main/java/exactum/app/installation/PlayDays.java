@@ -1,9 +1,12 @@
 package exactum.app.installation;
 
 import exactum.core.problem.Refusal;
+import exactum.core.text.CleanText;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -16,6 +19,7 @@ import org.springframework.web.client.RestClientException;
  */
 @Component
 public class PlayDays {
+    private static final Logger LOG = LoggerFactory.getLogger(PlayDays.class);
     private final InstallationStore installation;
     private final BusinessClock clock;
     private final List<DayWork> works;
@@ -73,9 +77,31 @@ public class PlayDays {
             work(clock.testDate());
             while (clock.testDate().isBefore(journey().map(Journey::until).orElse(LocalDate.MIN))) playDay();
             set(null, null);
-        } catch (Refusal | RestClientException stopped) {
-            set(journey().map(Journey::until).orElse(null), stopped.getMessage());
+        } catch (Refusal stopped) {
+            stop(stopped.sentence());
+        } catch (RestClientException noAnswer) {
+            stop("The stand-ins do not answer.");
+        } catch (RuntimeException fault) {
+            LOG.error("the date stopped on its way", fault);
+            stop("Something unforeseen happened (%s)."
+                    .formatted(CleanText.harmless(String.valueOf(fault.getMessage()), 200)));
         }
+    }
+
+    /** Takes up a journey that stopped; false if none did. */
+    @Transactional
+    public boolean again() {
+        return installation.clearProblem();
+    }
+
+    /** Leaves a journey that stopped; the date stays where it is. */
+    @Transactional
+    public void leave() {
+        if (journey().filter(j -> j.problem() != null).isPresent()) installation.setJourney(null, null);
+    }
+
+    private void stop(String problem) {
+        set(journey().map(Journey::until).orElse(null), problem);
     }
 
     /** Plays one day and answers the new date. */

@@ -27,6 +27,7 @@ import org.springframework.stereotype.Component;
 public class DailyWork implements PlayDays.DayWork {
     private static final Logger LOG = LoggerFactory.getLogger(DailyWork.class);
     private static final UUID BILLING = new UUID(0, 0);
+    private static final UUID CARDS = new UUID(0, 1);
     private final FindBusinesses businesses;
     private final FindSetup setup;
     private final AskProcessor ask;
@@ -65,7 +66,7 @@ public class DailyWork implements PlayDays.DayWork {
 
     /** Takes in what banks and processors have reported. */
     public void takeIn(BusinessId business) {
-        ask.askAll(business);
+        guarded(business, "Card payments", CARDS, () -> ask.askAll(business));
         for (ProcessorAccount p : setup.processors(business))
             guarded(business, p.name(), p.id().value(), () -> payouts.fetch(p));
         for (BankAccount a : setup.bankAccounts(business))

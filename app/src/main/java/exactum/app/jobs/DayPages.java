@@ -52,10 +52,25 @@ class DayPages {
         if (!target.isAfter(from) || target.isAfter(from.plusDays(FARTHEST_DAYS))) {
             throw new Refusal(
                     "clock.target",
-                    "%s is not within the %d days after %s. The date was not moved."
-                            .formatted(Texts.day(target), FARTHEST_DAYS, Texts.day(from)));
+                    "Only the %d days after %s can be moved to, and %s is none of them. The date was not moved."
+                            .formatted(FARTHEST_DAYS, Texts.day(from), Texts.day(target)));
         }
         if (play.setOff(from, target)) PlayJob.schedule(scheduler);
+        return OwnAddress.redirect(back, "/day");
+    }
+
+    /** Takes up a journey that stopped. */
+    @PostMapping("/clock/again")
+    @Transactional
+    String again(BusinessId business, @RequestParam(defaultValue = "/day") String back) {
+        if (play.again()) PlayJob.schedule(scheduler);
+        return OwnAddress.redirect(back, "/day");
+    }
+
+    /** Leaves a journey that stopped: the date stays where it is. */
+    @PostMapping("/clock/leave")
+    String leave(BusinessId business, @RequestParam(defaultValue = "/day") String back) {
+        play.leave();
         return OwnAddress.redirect(back, "/day");
     }
 

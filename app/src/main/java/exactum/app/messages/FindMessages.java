@@ -1,5 +1,6 @@
 package exactum.app.messages;
 
+import exactum.app.database.Slice;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.DocumentId;
@@ -22,7 +23,10 @@ public interface FindMessages {
     Optional<Listed> find(BusinessId business, MessageId id);
 
     /** The newest in a state, or in any for null. */
-    List<Listed> inState(BusinessId business, MessageState state, int most);
+    List<Listed> inState(BusinessId business, MessageState state, Slice slice);
+
+    /** How many are in the state, or in any where it is null. */
+    int count(BusinessId business, MessageState state);
 
     List<Listed> ofDocument(BusinessId business, DocumentId document);
 

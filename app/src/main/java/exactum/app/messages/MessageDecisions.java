@@ -1,5 +1,6 @@
 package exactum.app.messages;
 
+import exactum.app.database.Slice;
 import exactum.app.daysheet.Decision;
 import exactum.app.daysheet.DecisionSource;
 import exactum.app.daysheet.Station;
@@ -53,7 +54,7 @@ class MessageDecisions {
 
             @Override
             public Found find(BusinessId business, LocalDate today, int most) {
-                List<Decision> failed = messages.inState(business, MessageState.FAILED, most).stream()
+                List<Decision> failed = messages.inState(business, MessageState.FAILED, Slice.first(most)).stream()
                         .map(MessageDecisions::failed)
                         .toList();
                 return new Found(

@@ -1,11 +1,14 @@
 package exactum.app.messages;
 
 import exactum.app.customers.FindCustomers;
+import exactum.app.database.Slice;
 import exactum.app.web.NotHere;
+import exactum.app.web.Pager;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.MessageId;
 import java.util.Arrays;
+import java.util.List;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -16,7 +19,6 @@ import org.springframework.web.bind.annotation.RequestParam;
 /** Messages: what was sent, what waits, what is held, and freeing what is held. */
 @Controller
 class MessagePages {
-    private static final int SHOWN = 300;
     private final FindMessages messages;
     private final Outbox outbox;
     private final FindCustomers customers;
@@ -28,13 +30,19 @@ class MessagePages {
     }
 
     @GetMapping("/messages")
-    String list(BusinessId business, @RequestParam(defaultValue = "") String state, Model model) {
+    String list(
+            BusinessId business,
+            @RequestParam(defaultValue = "") String state,
+            @RequestParam(defaultValue = "1") int from,
+            Model model) {
         MessageState wanted = Arrays.stream(MessageState.values())
                 .filter(s -> s.words().equals(state))
                 .findFirst()
                 .orElse(null);
-        model.addAttribute("messages", messages.inState(business, wanted, SHOWN));
-        model.addAttribute("shown", SHOWN);
+        Slice slice = Slice.page(from);
+        List<FindMessages.Listed> shown = messages.inState(business, wanted, slice);
+        model.addAttribute("messages", shown);
+        model.addAttribute("pager", Pager.of(slice, shown.size(), messages.count(business, wanted)));
         model.addAttribute("state", state);
         return "messages/list";
     }
@@ -61,6 +69,7 @@ class MessagePages {
 
     @PostMapping("/messages/{id}/retry")
     String retry(BusinessId business, @PathVariable MessageId id) {
+        messages.find(business, id).orElseThrow(NotHere::new);
         outbox.retry(business, id);
         return "redirect:/messages/" + id;
     }

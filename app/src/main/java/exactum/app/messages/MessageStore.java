@@ -6,6 +6,7 @@ import static exactumdb.Tables.MESSAGE_ABOUT;
 
 import exactum.app.database.CopyRows;
 import exactum.app.database.Ids;
+import exactum.app.database.Slice;
 import exactum.app.security.Vault;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
@@ -180,12 +181,20 @@ class MessageStore implements FindMessages {
 
     @Override
     public Optional<Listed> find(BusinessId business, MessageId id) {
-        return list(business, MESSAGE.ID.eq(id), 1).stream().findFirst();
+        return list(business, MESSAGE.ID.eq(id), Slice.first(1)).stream().findFirst();
     }
 
     @Override
-    public List<Listed> inState(BusinessId business, MessageState state, int most) {
-        return list(business, state == null ? DSL.noCondition() : MESSAGE.STATE.eq(state.words()), most);
+    public List<Listed> inState(BusinessId business, MessageState state, Slice slice) {
+        return list(business, state == null ? DSL.noCondition() : MESSAGE.STATE.eq(state.words()), slice);
+    }
+
+    @Override
+    public int count(BusinessId business, MessageState state) {
+        return db.fetchCount(
+                MESSAGE,
+                MESSAGE.BUSINESS_ID.eq(business),
+                state == null ? DSL.noCondition() : MESSAGE.STATE.eq(state.words()));
     }
 
     @Override
@@ -196,7 +205,7 @@ class MessageStore implements FindMessages {
                         .from(MESSAGE_ABOUT)
                         .where(MESSAGE_ABOUT.BUSINESS_ID.eq(business))
                         .and(MESSAGE_ABOUT.DOCUMENT_ID.eq(document))),
-                Integer.MAX_VALUE);
+                Slice.first(Integer.MAX_VALUE));
     }
 
     @Override
@@ -204,7 +213,7 @@ class MessageStore implements FindMessages {
         return list(
                 business,
                 MESSAGE.CUSTOMER_ID.eq(customer).and(MESSAGE.STATE.eq(MessageState.HELD.words())),
-                Integer.MAX_VALUE);
+                Slice.first(Integer.MAX_VALUE));
     }
 
     @Override
@@ -225,7 +234,7 @@ class MessageStore implements FindMessages {
                                 .and(MESSAGE_ABOUT.DOCUMENT_ID.eq(document)))));
     }
 
-    private List<Listed> list(BusinessId business, Condition condition, int most) {
+    private List<Listed> list(BusinessId business, Condition condition, Slice slice) {
         return db.select(MESSAGE.fields())
                 .select(CUSTOMER.NAME, CUSTOMER.EMAIL, ADDRESSES, NUMBERS, GROSS, CURRENCY)
                 .from(MESSAGE)
@@ -235,7 +244,8 @@ class MessageStore implements FindMessages {
                 .where(MESSAGE.BUSINESS_ID.eq(business))
                 .and(condition)
                 .orderBy(MESSAGE.ID.desc())
-                .limit(most)
+                .offset(slice.skipped())
+                .limit(slice.most())
                 .fetch(r -> new Listed(
                         message(r.into(MESSAGE), r.get(ADDRESSES)),
                         r.get(CUSTOMER.NAME),

@@ -1,8 +1,11 @@
 package exactum.app.messages;
 
+import exactum.core.text.CleanText;
 import jakarta.mail.MessagingException;
 import jakarta.mail.Session;
+import jakarta.mail.internet.InternetAddress;
 import jakarta.mail.internet.MimeMessage;
+import java.io.UnsupportedEncodingException;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.time.OffsetDateTime;
@@ -38,7 +41,7 @@ public class SendMessages {
             Duration.ofMinutes(10),
             Duration.ofHours(1),
             Duration.ofHours(6));
-    private static final Duration LEASE = Duration.ofMinutes(2);
+    private static final Duration LEASE = Duration.ofMinutes(1);
     private static final int SENDERS = 3;
     private final MessageStore messages;
     private final Map<MessageKind, LetterWriter> writers = new EnumMap<>(MessageKind.class);
@@ -87,13 +90,13 @@ public class SendMessages {
             transaction.executeWithoutResult(s -> messages.markSent(message.business(), message.id(), letter));
         } catch (MailException | MessagingException problem) {
             tried(message, problem);
-        } catch (RuntimeException fault) {
+        } catch (RuntimeException | StackOverflowError | LinkageError fault) {
             LOG.error("message {} could not be written", message.id(), fault);
             tried(message, fault);
         }
     }
 
-    private void tried(Message message, Exception problem) {
+    private void tried(Message message, Throwable problem) {
         boolean over = message.attempts() > RETRIES.size();
         Duration pause = RETRIES.get(Math.min(message.attempts(), RETRIES.size()) - 1);
         transaction.executeWithoutResult(s -> messages.markTried(
@@ -107,9 +110,8 @@ public class SendMessages {
     private void send(Message message, Letter letter) throws MessagingException {
         MimeMessage mime = new IdentifiedMessage(mail.getSession(), message.id().toString());
         var helper = new MimeMessageHelper(mime, true, StandardCharsets.UTF_8.name());
-        helper.setFrom(
-                "%s <%s>".formatted(letter.sender().name(), letter.sender().address()));
-        helper.setTo(message.addresses().toArray(String[]::new));
+        helper.setFrom(sender(letter.sender()));
+        for (String address : message.addresses()) helper.addTo(new InternetAddress(address, true));
         helper.setSubject(letter.subjectLine());
         helper.setText(letter.body());
         for (Letter.Attachment file : letter.attachments())
@@ -117,9 +119,20 @@ public class SendMessages {
         mail.send(mime);
     }
 
-    private static String shortened(Exception problem) {
-        String text = String.valueOf(problem.getMessage()).lines().findFirst().orElse("");
-        return text.length() > 300 ? text.substring(0, 300) : text;
+    /** A name with commas or letters beyond ASCII is quoted or encoded as RFC 5322 and RFC 2047 have it. */
+    private static InternetAddress sender(Letter.Sender sender) throws MessagingException {
+        var address = new InternetAddress(sender.address(), true);
+        try {
+            address.setPersonal(sender.name(), StandardCharsets.UTF_8.name());
+        } catch (UnsupportedEncodingException e) {
+            throw new IllegalStateException(e);
+        }
+        return address;
+    }
+
+    private static String shortened(Throwable problem) {
+        return CleanText.harmless(
+                String.valueOf(problem.getMessage()).lines().findFirst().orElse(""), 300);
     }
 
     /** Keeps its Message-ID, so that a second sending is known as the same message. */

@@ -66,7 +66,14 @@ class PayerPages {
     }
 
     @GetMapping("/pay/{token}")
-    String page(@PathVariable String token, HttpServletRequest request, HttpServletResponse response, Model model) {
+    String page(
+            @PathVariable String token,
+            @RequestParam Optional<String> again,
+            HttpServletRequest request,
+            HttpServletResponse response,
+            Model model) {
+        if (again.isPresent())
+            model.addAttribute("notice", "This page was open for long. Nothing was charged; please press once more.");
         return show(token, request, response, model);
     }
 
@@ -140,7 +147,7 @@ class PayerPages {
             return "payer/unknown";
         }
         PayerView.Shown shown = view.put(link.get(), model);
-        if (shown.isVoid() || !shown.isPaid() && !isOpen(link.get())) {
+        if (shown.isVoid() || link.get().withdrawn() || !shown.isPaid() && !isOpen(link.get())) {
             response.setStatus(410);
             return "payer/closed";
         }

@@ -5,6 +5,7 @@ import exactum.app.cards.Processor;
 import exactum.app.installation.Settings;
 import exactum.app.ledger.FindBooks;
 import exactum.app.ledger.Ledger;
+import exactum.app.outside.Outside;
 import exactum.app.setup.FindSetup;
 import exactum.app.setup.ProcessorAccount;
 import exactum.app.setup.SetUp;
@@ -22,6 +23,7 @@ import exactum.formats.csv.PayoutCsv;
 import java.io.InputStream;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Supplier;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import org.springframework.web.client.RestClientException;
@@ -67,9 +69,9 @@ public class ImportPayouts {
     }
 
     /** Imports a file of the processor's. */
-    public PayoutId fromFile(BusinessId business, ProcessorId processorId, InputStream file) {
+    public PayoutId fromFile(BusinessId business, ProcessorId processorId, String fileName, InputStream file) {
         ProcessorAccount processor = setup.processor(business, processorId);
-        PayoutReport report = PayoutCsv.read(new LimitedInput(file, settings.payoutLimitKb() * 1024));
+        PayoutReport report = read(fileName, file);
         return transaction.execute(s -> {
             PayoutId id = store(processor, report)
                     .orElseThrow(() -> new Refusal(
@@ -82,17 +84,10 @@ public class ImportPayouts {
 
     /** Fetches what is new of a processor and answers how many payouts were imported. */
     public int fetch(ProcessorAccount processor) {
-        List<PayoutReport> reports;
-        try {
-            reports = api.payoutsAfter(processor, processor.payoutsReadTo());
-        } catch (RestClientException unreachable) {
-            throw new Refusal(
-                    "payout.unreachable",
-                    "%s cannot be reached at %s. Nothing was stored. Try again later, or import its file."
-                            .formatted(processor.name(), processor.address()));
-        }
+        if (!processor.isOn()) return 0;
         int imported = 0;
-        for (PayoutReport report : reports) {
+        for (String reference : ask(processor, () -> api.payoutsAfter(processor, processor.payoutsReadTo()))) {
+            PayoutReport report = ask(processor, () -> api.payout(processor, reference));
             imported += transaction.execute(s -> {
                 boolean fresh = store(processor, report).isPresent();
                 setUp.payoutsReadTo(processor.business(), processor.id(), report.reference());
@@ -100,6 +95,25 @@ public class ImportPayouts {
             });
         }
         return imported;
+    }
+
+    private PayoutReport read(String fileName, InputStream file) {
+        try {
+            return PayoutCsv.read(new LimitedInput(file, settings.payoutLimitKb() * 1024));
+        } catch (Refusal refused) {
+            throw refused.of(fileName);
+        }
+    }
+
+    private static <T> T ask(ProcessorAccount processor, Supplier<T> question) {
+        try {
+            return question.get();
+        } catch (RestClientException noAnswer) {
+            throw new Refusal(
+                    "payout.unreachable",
+                    "%s gives no payouts at %s: %s. Nothing more was stored. Try again later, or import its file."
+                            .formatted(processor.name(), processor.address(), Outside.words(noAnswer)));
+        }
     }
 
     private Optional<PayoutId> store(ProcessorAccount processor, PayoutReport report) {

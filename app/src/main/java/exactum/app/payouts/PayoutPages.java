@@ -8,6 +8,7 @@ import exactum.app.setup.FindSetup;
 import exactum.app.setup.FreeAccounts;
 import exactum.app.setup.ProcessorAccount;
 import exactum.app.trail.Trails;
+import exactum.app.web.FileName;
 import exactum.app.web.NotHere;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.MatchId;
@@ -76,7 +77,7 @@ class PayoutPages {
     @PostMapping("/payouts/file")
     String file(BusinessId business, @RequestParam ProcessorId processor, @RequestParam MultipartFile file)
             throws IOException {
-        return "redirect:/payouts/" + imports.fromFile(business, processor, file.getInputStream());
+        return "redirect:/payouts/" + imports.fromFile(business, processor, FileName.of(file), file.getInputStream());
     }
 
     @PostMapping("/payouts/fetch")

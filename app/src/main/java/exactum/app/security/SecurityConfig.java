@@ -1,6 +1,5 @@
 package exactum.app.security;
 
-import jakarta.servlet.http.HttpServletResponse;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.core.annotation.Order;
@@ -9,8 +8,8 @@ import org.springframework.security.config.http.SessionCreationPolicy;
 import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
-import org.springframework.security.web.access.AccessDeniedHandler;
-import org.springframework.security.web.access.AccessDeniedHandlerImpl;
+import org.springframework.security.web.csrf.CookieCsrfTokenRepository;
+import org.springframework.security.web.csrf.XorCsrfTokenRequestAttributeHandler;
 import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
 
 /** Payers need no account, the processor signs its notices; everybody else signs in and works for a business. */
@@ -30,7 +29,7 @@ class SecurityConfig {
 
     @Bean
     @Order(2)
-    SecurityFilterChain pages(HttpSecurity http, MayAct mayAct) throws Exception {
+    SecurityFilterChain pages(HttpSecurity http, MayAct mayAct, Denied denied) throws Exception {
         return http.authorizeHttpRequests(a -> a.requestMatchers(
                                 "/css/**",
                                 "/js/**",
@@ -45,21 +44,31 @@ class SecurityConfig {
                         .access(mayAct))
                 .formLogin(f -> f.loginPage("/sign-in")
                         .defaultSuccessUrl("/home", false)
-                        .failureUrl("/sign-in?wrong"))
+                        .failureHandler((request, response, failed) -> response.sendRedirect(
+                                failed instanceof SignInCheck.TooSoon soon
+                                        ? "/sign-in?wait=" + soon.seconds()
+                                        : "/sign-in?wrong")))
                 .logout(l -> l.logoutUrl("/sign-out").logoutSuccessUrl("/sign-in?out"))
-                .exceptionHandling(e -> e.accessDeniedHandler(strangersFindNothing())
-                        .authenticationEntryPoint((request, response, who) -> response.sendRedirect("/sign-in")))
+                .csrf(c -> c.csrfTokenRepository(tokens()).csrfTokenRequestHandler(writtenEarly()))
+                .exceptionHandling(e -> e.accessDeniedHandler(denied).authenticationEntryPoint(denied))
                 .headers(h -> h.referrerPolicy(r -> r.policy(ReferrerPolicy.SAME_ORIGIN))
                         .addHeaderWriter(new ContentPolicy()))
                 .build();
     }
 
-    private static AccessDeniedHandler strangersFindNothing() {
-        var refuse = new AccessDeniedHandlerImpl();
-        return (request, response, denied) -> {
-            if (request.getAttribute(MayAct.STRANGER) != null) response.sendError(HttpServletResponse.SC_NOT_FOUND);
-            else refuse.handle(request, response, denied);
-        };
+    /** In a cookie, so that who only looks needs no session, and a form outlives one. */
+    private static CookieCsrfTokenRepository tokens() {
+        var tokens = new CookieCsrfTokenRepository();
+        tokens.setCookieName("exactum-form");
+        tokens.setCookieCustomizer(c -> c.path("/").httpOnly(true).sameSite("Lax"));
+        return tokens;
+    }
+
+    /** The cookie is written before the page is: a long page is on its way before its first form is reached. */
+    private static XorCsrfTokenRequestAttributeHandler writtenEarly() {
+        var handler = new XorCsrfTokenRequestAttributeHandler();
+        handler.setCsrfRequestAttributeName(null);
+        return handler;
     }
 
     @Bean

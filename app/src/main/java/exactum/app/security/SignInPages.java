@@ -1,6 +1,7 @@
 package exactum.app.security;
 
 import exactum.app.web.OwnAddress;
+import exactum.app.web.Texts;
 import exactum.core.problem.Refusal;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -20,8 +21,15 @@ class SignInPages {
     }
 
     @GetMapping("/sign-in")
-    String signIn() {
+    String signIn(@RequestParam(defaultValue = "") String wait, Model model) {
+        if (wait.matches("[0-9]{1,4}")) model.addAttribute("wait", words(Integer.parseInt(wait)));
         return "security/sign-in";
+    }
+
+    private static String words(int seconds) {
+        return seconds < 120
+                ? Texts.count(seconds, "second", "seconds")
+                : Texts.count((seconds + 59) / 60, "minute", "minutes");
     }
 
     @GetMapping("/first-user/{token}")

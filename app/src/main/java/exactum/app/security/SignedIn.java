@@ -1,26 +1,14 @@
 package exactum.app.security;
 
-import java.util.Collection;
-import java.util.List;
+import java.io.Serializable;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import org.springframework.security.core.GrantedAuthority;
-import org.springframework.security.core.userdetails.UserDetails;
+import org.springframework.security.core.AuthenticatedPrincipal;
 
-/** The person at the desk; what they may do is said by each business for itself. */
-public record SignedIn(String login, String name, String passwordHash) implements UserDetails {
+/** The person at the desk, as the session keeps them; what they may do is said by each business for itself. */
+public record SignedIn(String login, String name) implements AuthenticatedPrincipal, Serializable {
     @Override
-    public Collection<? extends GrantedAuthority> getAuthorities() {
-        return List.of();
-    }
-
-    @Override
-    public String getPassword() {
-        return passwordHash;
-    }
-
-    @Override
-    public String getUsername() {
+    public String getName() {
         return login;
     }
 
@@ -28,7 +16,7 @@ public record SignedIn(String login, String name, String passwordHash) implement
     public String initials() {
         return Stream.of(name.split("\\s+"))
                 .limit(2)
-                .map(w -> w.substring(0, 1))
+                .map(w -> w.substring(0, w.offsetByCodePoints(0, 1)))
                 .collect(Collectors.joining());
     }
 }

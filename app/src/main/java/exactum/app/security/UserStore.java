@@ -24,7 +24,14 @@ class UserStore {
     Optional<SignedIn> find(String login) {
         return db.selectFrom(APP_USER)
                 .where(APP_USER.LOGIN.eq(login))
-                .fetchOptional(u -> new SignedIn(u.getLogin(), u.getName(), u.getPasswordHash()));
+                .fetchOptional(u -> new SignedIn(u.getLogin(), u.getName()));
+    }
+
+    Optional<String> passwordHash(String login) {
+        return db.select(APP_USER.PASSWORD_HASH)
+                .from(APP_USER)
+                .where(APP_USER.LOGIN.eq(login))
+                .fetchOptional(APP_USER.PASSWORD_HASH);
     }
 
     boolean isEmpty() {

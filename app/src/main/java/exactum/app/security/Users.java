@@ -1,23 +1,28 @@
 package exactum.app.security;
 
 import exactum.core.problem.Refusal;
+import exactum.core.text.CleanText;
+import exactum.core.text.TextKind;
+import java.nio.charset.StandardCharsets;
 import java.security.SecureRandom;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.HexFormat;
 import java.util.Locale;
-import org.springframework.security.core.userdetails.UserDetails;
-import org.springframework.security.core.userdetails.UserDetailsService;
-import org.springframework.security.core.userdetails.UsernameNotFoundException;
+import java.util.Optional;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
 /** Who may sign in. The first user is made through an address that works once. */
 @Component
-public class Users implements UserDetailsService {
+public class Users {
     private static final Duration TICKET_LIFE = Duration.ofHours(24);
     private static final int SHORTEST_PASSWORD = 10;
+    /** All that bcrypt looks at. */
+    private static final int LONGEST_PASSWORD_BYTES = 72;
+
+    private static final String NOBODYS_HASH = "$2a$10$7EqJtq98hPqEX7fNZaFWoOhi5B0a0vV1c1l1qQ0eHn1uJ3sQhJ7gK";
     private final UserStore users;
     private final PasswordEncoder passwords;
     private final Vault vault;
@@ -28,9 +33,16 @@ public class Users implements UserDetailsService {
         this.vault = vault;
     }
 
-    @Override
-    public UserDetails loadUserByUsername(String login) {
-        return users.find(login.toLowerCase(Locale.ROOT)).orElseThrow(() -> new UsernameNotFoundException(login));
+    /** A login as it is kept and compared. */
+    static String folded(String login) {
+        return CleanText.harmless(login, TextKind.NAME.most()).toLowerCase(Locale.ROOT);
+    }
+
+    /** The person, if the password is theirs; as slow for a login that nobody has. */
+    Optional<SignedIn> check(String login, String password) {
+        Optional<String> hash = users.passwordHash(login);
+        boolean matches = passwords.matches(password, hash.orElse(NOBODYS_HASH));
+        return matches && hash.isPresent() ? users.find(login) : Optional.empty();
     }
 
     public boolean isEmpty() {
@@ -40,11 +52,20 @@ public class Users implements UserDetailsService {
     /** Adds a user; one who is there already stays as they are. */
     @Transactional
     public void add(String login, String name, String password) {
-        if (login.isBlank() || name.isBlank())
+        String cleanLogin = CleanText.of(login, TextKind.NAME, "sign-in").toLowerCase(Locale.ROOT);
+        String cleanName = CleanText.of(name, TextKind.NAME, "name");
+        if (cleanLogin.isEmpty() || cleanName.isEmpty())
             throw new Refusal("user.incomplete", "A user needs a name and a sign-in. Nothing was saved.");
+        requireGoodPassword(password);
+        users.insert(cleanLogin, cleanName, passwords.encode(password));
+    }
+
+    private static void requireGoodPassword(String password) {
         if (password.length() < SHORTEST_PASSWORD)
             throw new Refusal("user.password", "A password needs at least ten characters. Nothing was saved.");
-        users.insert(login.strip().toLowerCase(Locale.ROOT), name.strip(), passwords.encode(password));
+        if (password.getBytes(StandardCharsets.UTF_8).length > LONGEST_PASSWORD_BYTES)
+            throw new Refusal(
+                    "user.password-long", "A password has at most 72 bytes, or 72 plain letters. Nothing was saved.");
     }
 
     /** A new one-time token for the first user's address, good for a day. */

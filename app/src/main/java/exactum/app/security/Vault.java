@@ -6,6 +6,7 @@ import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.security.GeneralSecurityException;
 import java.security.SecureRandom;
@@ -89,8 +90,13 @@ public class Vault {
             Files.createDirectories(folder);
             byte[] made = new byte[32];
             random.nextBytes(made);
-            Files.createFile(file, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")));
-            Files.write(file, made);
+            Path whole = Files.createTempFile(
+                    folder,
+                    "master",
+                    ".new",
+                    PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")));
+            Files.write(whole, made);
+            Files.move(whole, file, StandardCopyOption.ATOMIC_MOVE);
             return made;
         } catch (IOException e) {
             throw new UncheckedIOException(e);

@@ -1,5 +1,6 @@
 package exactum.app.settlement;
 
+import exactum.app.database.Slice;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.ClaimId;
 import exactum.core.ids.CollectionId;
@@ -70,7 +71,7 @@ public interface FindPayments {
     record Filter(String words, String channel, String place, String account) {}
 
     /** The newest of the wanted payments. */
-    List<Listed> list(BusinessId business, Filter filter, int most);
+    List<Listed> list(BusinessId business, Filter filter, Slice slice);
 
     /** How many are wanted and what they come to, by currency: over all of them, not over what is shown. */
     Totals totals(BusinessId business, Filter filter);

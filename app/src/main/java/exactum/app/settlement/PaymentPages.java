@@ -4,12 +4,14 @@ import exactum.app.business.Business;
 import exactum.app.customers.Customer;
 import exactum.app.customers.FindCustomers;
 import exactum.app.database.Ids;
+import exactum.app.database.Slice;
 import exactum.app.installation.BusinessClock;
 import exactum.app.ledger.FindBooks;
 import exactum.app.setup.FindSetup;
 import exactum.app.setup.FreeAccounts;
 import exactum.app.trail.Trails;
 import exactum.app.web.NotHere;
+import exactum.app.web.Pager;
 import exactum.app.web.Texts;
 import exactum.app.web.TypedForm;
 import exactum.core.ids.BusinessId;
@@ -20,6 +22,7 @@ import exactum.core.ids.MeansId;
 import exactum.core.money.Money;
 import exactum.core.problem.Refusal;
 import exactum.core.settlement.Policy;
+import exactum.core.text.TextKind;
 import java.util.ArrayList;
 import java.util.Currency;
 import java.util.HashMap;
@@ -40,7 +43,6 @@ import org.springframework.web.bind.annotation.RequestParam;
 /** Payments: the list, one with whatever became of it, and recording one by hand. */
 @Controller
 class PaymentPages {
-    private static final int SHOWN = 300;
     private static final int FOUND = 8;
     private static final List<Channel> BY_HAND =
             List.of(Channel.TRANSFER, Channel.CASH, Channel.CHEQUE, Channel.CARD, Channel.OTHER);
@@ -85,11 +87,15 @@ class PaymentPages {
             @RequestParam(defaultValue = "") String method,
             @RequestParam(defaultValue = "") String state,
             @RequestParam(defaultValue = "") String account,
+            @RequestParam(defaultValue = "1") int from,
             Model model) {
         var filter = new FindPayments.Filter(q, method, state, account);
-        model.addAttribute("payments", payments.list(business, filter, SHOWN));
-        model.addAttribute("totals", payments.totals(business, filter));
-        model.addAttribute("shown", SHOWN);
+        Slice slice = Slice.page(from);
+        List<FindPayments.Listed> shown = payments.list(business, filter, slice);
+        FindPayments.Totals totals = payments.totals(business, filter);
+        model.addAttribute("payments", shown);
+        model.addAttribute("totals", totals);
+        model.addAttribute("pager", Pager.of(slice, shown.size(), totals.count()));
         model.addAttribute("filter", filter);
         model.addAttribute("channels", Channel.values());
         model.addAttribute("places", Place.values());
@@ -219,11 +225,16 @@ class PaymentPages {
         return new RecordPayment.ByHand(
                 customer.id(),
                 f.date("on", "date", clock.today(business.id())),
-                Channel.of(f.text("method", Channel.TRANSFER.words())),
+                f.text("method").isEmpty()
+                        ? Channel.TRANSFER
+                        : Channel.of(f.oneOf(
+                                "method",
+                                "method",
+                                BY_HAND.stream().map(Channel::words).toList())),
                 amount,
                 f.text("charges").isEmpty() ? amount.withMinor(0) : f.money("charges", "bank charges", currency),
                 f.text("account").isEmpty() ? null : f.account("account", "account"),
-                new NewPayment.Said(f.text("reference"), f.text("note")),
+                new NewPayment.Said(f.text("reference", TextKind.NAME), f.text("note", TextKind.PARAGRAPHS)),
                 policy(business.id(), customer, f, currency),
                 f.has("confirmed"));
     }

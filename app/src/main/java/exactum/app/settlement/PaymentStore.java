@@ -11,6 +11,7 @@ import static exactumdb.Tables.RECEIPT;
 import static exactumdb.Tables.TAKE_BACK;
 
 import exactum.app.database.SearchWords;
+import exactum.app.database.Slice;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.DocumentId;
@@ -44,10 +45,11 @@ class PaymentStore implements FindPayments {
     }
 
     @Override
-    public List<Listed> list(BusinessId business, Filter filter, int most) {
+    public List<Listed> list(BusinessId business, Filter filter, Slice slice) {
         return payments(business, wanted(business, filter))
                 .orderBy(MEANS.MEANS_ON.desc(), MEANS.ID.desc())
-                .limit(most)
+                .offset(slice.skipped())
+                .limit(slice.most())
                 .fetch(PaymentStore::listed);
     }
 

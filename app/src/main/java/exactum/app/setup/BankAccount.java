@@ -10,6 +10,7 @@ import java.time.LocalDate;
  *
  * @param account its account in the chart
  * @param feedUrl where its statements can be fetched, or null
+ * @param isFetched whether they are
  */
 public record BankAccount(
         BankAccountId id,
@@ -18,4 +19,5 @@ public record BankAccount(
         AccountCode account,
         Money opening,
         LocalDate openedOn,
-        String feedUrl) {}
+        String feedUrl,
+        boolean isFetched) {}

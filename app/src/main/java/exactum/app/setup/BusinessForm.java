@@ -5,13 +5,11 @@ import exactum.app.business.BusinessCode;
 import exactum.app.web.TypedForm;
 import exactum.core.ids.BusinessId;
 import exactum.core.problem.Refusal;
-import java.util.Locale;
+import exactum.core.text.TextKind;
 import java.util.Set;
 
 /** Who a business is, as it is typed. */
 final class BusinessForm {
-    private static final Set<String> COUNTRIES = Set.of(Locale.getISOCountries());
-
     private BusinessForm() {}
 
     /** A new business; its code is the one typed, or what its name suggests. */
@@ -25,24 +23,18 @@ final class BusinessForm {
     }
 
     private static Business business(TypedForm f, BusinessId id, String code, String typeface) {
-        String country = f.required("country", "country").toUpperCase(Locale.ROOT);
-        if (!COUNTRIES.contains(country)) {
-            throw new Refusal(
-                    "typed.country",
-                    "“%s” is not a two-letter code of ISO 3166. Nothing was saved.".formatted(country));
-        }
         if (!Set.of("plain", "book").contains(typeface)) {
             throw new Refusal(
                     "typed.typeface", "“%s” is not a typeface we have. Nothing was saved.".formatted(typeface));
         }
         var identity = new Business.Identity(
-                f.required("legalName", "legal name"),
-                f.required("senderName", "sender of messages"),
-                f.required("statementName", "name on bank statements"),
-                f.required("address", "address"),
-                country,
-                f.required("taxNumber", "tax number"),
-                f.required("mailFrom", "sender address"));
+                f.required("legalName", "legal name", TextKind.NAME),
+                f.required("senderName", "sender of messages", TextKind.NAME),
+                f.required("statementName", "name on bank statements", TextKind.NAME),
+                f.required("address", "address", TextKind.ADDRESS),
+                f.country("country"),
+                f.required("taxNumber", "tax number", TextKind.CODE),
+                f.email("mailFrom", "sender address"));
         var brand = new Business.Brand(f.colour("brandColour"), f.colour("brandAccent"), typeface);
         return new Business(id, code, identity, f.currency("currency"), f.zone("timeZone"), brand, 1);
     }

@@ -188,6 +188,22 @@ class ChangeSetupStore {
                 .execute();
     }
 
+    void switchProcessor(BusinessId business, ProcessorId id, boolean on) {
+        db.update(PROCESSOR_ACCOUNT)
+                .set(PROCESSOR_ACCOUNT.IS_ON, on)
+                .where(PROCESSOR_ACCOUNT.BUSINESS_ID.eq(business))
+                .and(PROCESSOR_ACCOUNT.ID.eq(id))
+                .execute();
+    }
+
+    void switchFeed(BusinessId business, BankAccountId id, boolean on) {
+        db.update(BANK_ACCOUNT)
+                .set(BANK_ACCOUNT.FEED_ON, on)
+                .where(BANK_ACCOUNT.BUSINESS_ID.eq(business))
+                .and(BANK_ACCOUNT.ID.eq(id))
+                .execute();
+    }
+
     static ItemId newItem() {
         return new ItemId(Ids.next());
     }

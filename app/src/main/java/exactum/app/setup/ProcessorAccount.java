@@ -15,6 +15,7 @@ import java.util.Currency;
  * @param accounts where its money is booked
  * @param fees its price list
  * @param payoutsReadTo the last payout that was fetched, or null
+ * @param isOn whether payers are led to it and payouts are fetched; its notices are taken in either way
  */
 public record ProcessorAccount(
         BusinessId business,
@@ -24,7 +25,8 @@ public record ProcessorAccount(
         Currency currency,
         Booking accounts,
         FeeRule fees,
-        String payoutsReadTo) {
+        String payoutsReadTo,
+        boolean isOn) {
 
     /**
      * How it is reached.

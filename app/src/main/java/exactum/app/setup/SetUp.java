@@ -4,6 +4,7 @@ import exactum.app.audit.Audit;
 import exactum.app.business.Business;
 import exactum.app.business.SaveBusiness;
 import exactum.app.ledger.Ledger;
+import exactum.app.outside.OutsideAddresses;
 import exactum.core.bank.Iban;
 import exactum.core.document.TaxRate;
 import exactum.core.ids.BankAccountId;
@@ -19,6 +20,7 @@ import exactum.core.money.UnitPrice;
 import exactum.core.problem.Refusal;
 import exactum.core.terms.DueRule;
 import java.time.LocalDate;
+import java.util.Base64;
 import java.util.Currency;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -30,13 +32,21 @@ public class SetUp {
     private final FindSetup setup;
     private final ChangeSetupStore store;
     private final Ledger ledger;
+    private final OutsideAddresses addresses;
     private final Audit audit;
 
-    SetUp(SaveBusiness businesses, FindSetup setup, ChangeSetupStore store, Ledger ledger, Audit audit) {
+    SetUp(
+            SaveBusiness businesses,
+            FindSetup setup,
+            ChangeSetupStore store,
+            Ledger ledger,
+            OutsideAddresses addresses,
+            Audit audit) {
         this.businesses = businesses;
         this.setup = setup;
         this.store = store;
         this.ledger = ledger;
+        this.addresses = addresses;
         this.audit = audit;
     }
 
@@ -109,6 +119,7 @@ public class SetUp {
         if (code.isBlank() || name.isBlank() || unit.isBlank())
             throw new Refusal("item.incomplete", "An item needs a code, a name and a unit. Nothing was saved.");
         var item = new CatalogueItem(ChangeSetupStore.newItem(), code, name, unit, price, taxCode, incomeAccount);
+        requireAccount(business, incomeAccount, "income", "incomeAccount");
         if (!store.insert(business, item))
             throw new Refusal("item.duplicate", "There is an item “%s” already. Nothing was saved.".formatted(code));
         audit.record(business, "added an item", name);
@@ -134,8 +145,10 @@ public class SetUp {
                     "Account %s of the chart belongs to another bank account. Nothing was saved. Give each its own, or they cannot be tied out."
                             .formatted(account));
         }
+        requireAccount(business, account, "asset", "account");
+        String feed = feedUrl == null ? null : addresses.typed(feedUrl);
         var added = new BankAccount(
-                ChangeSetupStore.newBankAccount(), name, iban.ending(), account, opening, openedOn, feedUrl);
+                ChangeSetupStore.newBankAccount(), name, iban.ending(), account, opening, openedOn, feed, true);
         store.insert(business, added, iban);
         if (!opening.isZero()) {
             var worth = setup.rate(business, opening.currency(), openedOn)
@@ -156,18 +169,26 @@ public class SetUp {
             ProcessorAccount.Booking accounts,
             FeeRule fees) {
         businesses.oneAtATime(business);
+        String address = addresses.typed(access.address());
         requireSecret(access.signingSecret());
-        if (!access.address().matches("https?://[^\\s/]+(/\\S*)?"))
-            throw new Refusal(
-                    "processor.address", "“%s” is not an address. Nothing was saved.".formatted(access.address()));
+        requireAccount(business, accounts.clearing(), "asset", "clearing");
+        requireAccount(business, accounts.fees(), "expense", "feeAccount");
         requireOwnAccounts(business, name, accounts);
-        var trimmed = new ProcessorAccount.Access(
-                access.address().replaceAll("/+$", ""), access.key(), access.signingSecret());
+        var trimmed = new ProcessorAccount.Access(address, access.key(), access.signingSecret());
         var added = new ProcessorAccount(
-                business, ChangeSetupStore.newProcessor(), name, trimmed, currency, accounts, fees, null);
+                business, ChangeSetupStore.newProcessor(), name, trimmed, currency, accounts, fees, null, true);
         store.insert(added);
         audit.record(business, "added a processor", name);
         return added.id();
+    }
+
+    private void requireAccount(BusinessId business, AccountCode code, String kind, String field) {
+        if (setup.account(business, code).filter(a -> a.kind().equals(kind)).isEmpty())
+            throw new Refusal(
+                            "account.unknown",
+                            "There is no %s account %s in the chart. Nothing was saved. Add it in Set-up, or choose another."
+                                    .formatted(kind, code))
+                    .at(field);
     }
 
     private void requireOwnAccounts(BusinessId business, String name, ProcessorAccount.Booking accounts) {
@@ -219,10 +240,37 @@ public class SetUp {
                 rate.from() + " " + rate.perUnit().toPlainString());
     }
 
+    /** Switches a processor on or off: off, no payer is led to it and no payouts are fetched. */
+    @Transactional
+    public void switchProcessor(BusinessId business, ProcessorId id, boolean on) {
+        ProcessorAccount processor = setup.processor(business, id);
+        store.switchProcessor(business, id, on);
+        audit.record(business, on ? "switched a processor on" : "switched a processor off", processor.name());
+    }
+
+    /** Switches the fetching of a bank account's statements on or off. */
+    @Transactional
+    public void switchFeed(BusinessId business, BankAccountId id, boolean on) {
+        BankAccount account = setup.bankAccount(business, id);
+        store.switchFeed(business, id, on);
+        audit.record(business, on ? "switched a feed on" : "switched a feed off", account.name());
+    }
+
+    /** As Standard Webhooks 1.0 writes them: {@code whsec_} and 24 to 64 bytes in base64. */
     private static void requireSecret(String signingSecret) {
-        if (!signingSecret.startsWith("whsec_"))
-            throw new Refusal(
-                    "processor.secret",
-                    "A signing secret starts with whsec_. Nothing was saved. Copy it from the processor’s page.");
+        if (signingSecret.startsWith("whsec_") && isKey(signingSecret.substring("whsec_".length()))) return;
+        throw new Refusal(
+                        "processor.secret",
+                        "A signing secret is whsec_ and 24 to 64 bytes in base64. Nothing was saved. Copy it from the processor’s page.")
+                .at("signingSecret");
+    }
+
+    private static boolean isKey(String base64) {
+        try {
+            int bytes = Base64.getDecoder().decode(base64).length;
+            return bytes >= 24 && bytes <= 64;
+        } catch (IllegalArgumentException none) {
+            return false;
+        }
     }
 }

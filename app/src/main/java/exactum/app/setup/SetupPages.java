@@ -3,14 +3,18 @@ package exactum.app.setup;
 import exactum.app.business.Business;
 import exactum.app.installation.BusinessClock;
 import exactum.app.web.TypedForm;
-import exactum.core.bank.Iban;
 import exactum.core.document.TaxCategory;
 import exactum.core.document.TaxRate;
+import exactum.core.ids.BankAccountId;
+import exactum.core.ids.BusinessId;
 import exactum.core.ids.ProcessorId;
 import exactum.core.ledger.AccountRole;
 import exactum.core.ledger.Accounts;
 import exactum.core.money.FeeRule;
+import exactum.core.money.Money;
+import exactum.core.problem.Refusal;
 import exactum.core.terms.DueRule;
+import exactum.core.text.TextKind;
 import java.util.Map;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -64,13 +68,13 @@ class SetupPages {
         save.addTaxRate(
                 business.id(),
                 new TaxRate(
-                        f.required("code", "code"),
+                        f.required("code", "code", TextKind.CODE),
                         TaxCategory.of(f.text("category", "S")),
-                        f.required("name", "name"),
-                        f.number("percent", "percentage"),
+                        f.required("name", "name", TextKind.NAME),
+                        f.percent("percent", "percentage"),
                         f.date("validFrom", "first day", clock.today(business.id())),
                         null,
-                        f.required("source", "source")));
+                        f.required("source", "source", TextKind.NAME)));
         return "redirect:/setup#tax";
     }
 
@@ -79,7 +83,11 @@ class SetupPages {
         var f = new TypedForm(fields);
         save.addAccount(
                 business.id(),
-                new Account(f.account("code", "code"), f.required("name", "name"), f.required("kind", "kind"), null));
+                new Account(
+                        f.account("code", "code"),
+                        f.required("name", "name", TextKind.NAME),
+                        f.oneOf("kind", "kind", Account.KINDS),
+                        null));
         return "redirect:/setup#accounts";
     }
 
@@ -88,11 +96,11 @@ class SetupPages {
         var f = new TypedForm(fields);
         save.addItem(
                 business.id(),
-                f.required("code", "code"),
-                f.required("name", "name"),
-                f.required("unit", "unit"),
+                f.required("code", "code", TextKind.CODE),
+                f.required("name", "name", TextKind.NAME),
+                f.required("unit", "unit", TextKind.CODE),
                 f.price("price", "price", business.currency()),
-                f.required("taxCode", "tax rate"),
+                f.required("taxCode", "tax rate", TextKind.CODE),
                 f.account("incomeAccount", "income account"));
         return "redirect:/setup#catalogue";
     }
@@ -102,7 +110,7 @@ class SetupPages {
         var f = new TypedForm(fields);
         save.addTerms(
                 business.id(),
-                f.required("name", "name"),
+                f.required("name", "name", TextKind.NAME),
                 new DueRule(f.whole("months"), f.whole("days"), f.has("thenMonthEnd")),
                 f.required("printed", "printed text"),
                 f.has("chosen"));
@@ -122,8 +130,8 @@ class SetupPages {
         String feed = f.text("feedUrl");
         save.addBankAccount(
                 business.id(),
-                f.required("name", "name"),
-                new Iban(f.required("iban", "account number")),
+                f.required("name", "name", TextKind.NAME),
+                f.iban("iban"),
                 f.account("account", "account"),
                 f.money("opening", "opening balance", business.currency()),
                 f.date("openedOn", "first day", clock.today(business.id())),
@@ -139,27 +147,49 @@ class SetupPages {
                 .collect(java.util.stream.Collectors.toMap(Account::role, Account::code)));
         save.addProcessor(
                 business.id(),
-                f.required("name", "name"),
+                f.required("name", "name", TextKind.NAME),
                 new ProcessorAccount.Access(
                         f.required("address", "address"),
-                        f.required("key", "key"),
-                        f.required("signingSecret", "signing secret")),
+                        f.required("key", "key", TextKind.SECRET),
+                        f.required("signingSecret", "signing secret", TextKind.SECRET)),
                 business.currency(),
                 new ProcessorAccount.Booking(
                         f.account("clearing", "clearing account"),
                         f.account("feeAccount", "fee account"),
                         accounts.of(AccountRole.PAYOUTS)),
                 new FeeRule(
-                        f.number("feePercent", "percentage"), f.money("feeFixed", "fee a sale", business.currency())));
+                        f.percent("feePercent", "percentage"),
+                        notNegative(f.money("feeFixed", "fee a sale", business.currency()))));
         return "redirect:/setup#processor";
+    }
+
+    private static Money notNegative(Money fee) {
+        if (fee.isNegative())
+            throw new Refusal("typed.negative", "A fee is zero or more. Nothing was saved.").at("feeFixed");
+        return fee;
     }
 
     @PostMapping("/setup/processors/{id}/keys")
     String processorKeys(Business business, @PathVariable ProcessorId id, @RequestParam Map<String, String> fields) {
         var f = new TypedForm(fields);
         save.changeProcessorKeys(
-                business.id(), id, f.required("key", "key"), f.required("signingSecret", "signing secret"));
+                business.id(),
+                id,
+                f.required("key", "key", TextKind.SECRET),
+                f.required("signingSecret", "signing secret", TextKind.SECRET));
         return "redirect:/setup#processor";
+    }
+
+    @PostMapping("/setup/processors/{id}/switch")
+    String switchProcessor(BusinessId business, @PathVariable ProcessorId id, @RequestParam boolean on) {
+        save.switchProcessor(business, id, on);
+        return "redirect:/setup#processor";
+    }
+
+    @PostMapping("/setup/bank-accounts/{id}/switch")
+    String switchFeed(BusinessId business, @PathVariable BankAccountId id, @RequestParam boolean on) {
+        save.switchFeed(business, id, on);
+        return "redirect:/setup#bank";
     }
 
     @PostMapping("/setup/processors/{id}/try")

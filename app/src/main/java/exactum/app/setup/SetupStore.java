@@ -186,7 +186,7 @@ class SetupStore implements FindSetup {
     @Override
     public Optional<ProcessorAccount> processorFor(BusinessId business, Currency currency) {
         return processors(business).stream()
-                .filter(p -> p.currency().equals(currency))
+                .filter(p -> p.isOn() && p.currency().equals(currency))
                 .findFirst();
     }
 
@@ -237,7 +237,8 @@ class SetupStore implements FindSetup {
                 b.getAccount(),
                 Money.ofMinor(b.getCurrency(), b.getOpeningMinor()),
                 b.getOpenedOn(),
-                b.getFeedUrl());
+                b.getFeedUrl(),
+                b.getFeedOn());
     }
 
     private ProcessorAccount processor(ProcessorAccountRecord p) {
@@ -250,6 +251,7 @@ class SetupStore implements FindSetup {
                 Currency.getInstance(p.getCurrency()),
                 new ProcessorAccount.Booking(p.getClearingAccount(), p.getFeeAccount(), p.getPayoutsAccount()),
                 new FeeRule(p.getFeePercent(), Money.ofMinor(p.getCurrency(), p.getFeeFixedMinor())),
-                p.getPayoutsReadTo());
+                p.getPayoutsReadTo(),
+                p.getIsOn());
     }
 }

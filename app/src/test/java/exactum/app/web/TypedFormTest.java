@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import exactum.core.money.Money;
 import exactum.core.problem.Refusal;
+import exactum.core.text.TextKind;
 import java.time.LocalDate;
 import java.util.Currency;
 import java.util.Map;
@@ -30,7 +31,7 @@ class TypedFormTest {
 
     @Test
     void texts_lose_the_blanks_around_them_and_the_windows_line_ends() {
-        assertThat(of("  Quay 1\r\nReedharbour ").text("f")).isEqualTo("Quay 1\nReedharbour");
+        assertThat(of("  Quay 1\r\nReedharbour ").text("f", TextKind.ADDRESS)).isEqualTo("Quay 1\nReedharbour");
         assertThat(of("").text("f", "other")).isEqualTo("other");
         assertThat(of("x").text("nowhere")).isEmpty();
         assertThat(of("x").has("f")).isTrue();

@@ -3,6 +3,7 @@ package exactum.core.bank;
 import exactum.core.money.Money;
 import exactum.core.problem.Refusal;
 import java.time.LocalDate;
+import java.util.Arrays;
 import java.util.List;
 
 /**
@@ -16,6 +17,7 @@ import java.util.List;
  * @param opening booked balance before the first line
  * @param closing booked balance after the last line
  * @param lines the booked lines in the bank's order
+ * @param remarks entries that move no money: of zero, for information, not booked yet
  */
 public record Statement(
         String reference,
@@ -25,7 +27,55 @@ public record Statement(
         LocalDate until,
         Money opening,
         Money closing,
-        List<StatementLine> lines) {
+        List<StatementLine> lines,
+        List<Remark> remarks) {
+
+    /** What an entry is that moves no money. */
+    public enum RemarkKind {
+        ZERO("of zero"),
+        INFORMATION("for information"),
+        PENDING("not booked yet"),
+        FUTURE("to be booked later");
+
+        private final String words;
+
+        RemarkKind(String words) {
+            this.words = words;
+        }
+
+        public String words() {
+            return words;
+        }
+
+        /** The kind that the words name. */
+        public static RemarkKind of(String words) {
+            return Arrays.stream(values())
+                    .filter(k -> k.words.equals(words))
+                    .findFirst()
+                    .orElseThrow(() -> new IllegalArgumentException("no remark is called " + words));
+        }
+    }
+
+    /**
+     * An entry that moves no money.
+     *
+     * @param day the bank's booking date, or the one it is expected on; null where it gives none
+     * @param amount as the bank states it; not part of the balances
+     */
+    public record Remark(RemarkKind kind, LocalDate day, Money amount, String words) {}
+
+    /** A statement without remarks. */
+    public Statement(
+            String reference,
+            Long sequence,
+            Iban iban,
+            LocalDate from,
+            LocalDate until,
+            Money opening,
+            Money closing,
+            List<StatementLine> lines) {
+        this(reference, sequence, iban, from, until, opening, closing, lines, List.of());
+    }
 
     /**
      * The statement as it was read.
@@ -34,6 +84,7 @@ public record Statement(
      */
     public Statement {
         lines = List.copyOf(lines);
+        remarks = List.copyOf(remarks);
         Money reached = opening;
         for (StatementLine line : lines) {
             if (!line.amount().currency().equals(opening.currency())) {

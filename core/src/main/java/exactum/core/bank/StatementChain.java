@@ -88,6 +88,28 @@ public final class StatementChain {
         return List.copyOf(gaps);
     }
 
+    /**
+     * Numbers that were left out where the balances follow on each other.
+     *
+     * @param day the first day of the statement after
+     */
+    public record Skipped(long after, long then, LocalDate day) {}
+
+    /** Where the bank's numbers leave one out within a year, though no money is missing; numbers may begin anew each year. */
+    public List<Skipped> skipped() {
+        var skipped = new ArrayList<Skipped>();
+        for (int i = 1; i < links.size(); i++) {
+            Link before = links.get(i - 1);
+            Link link = links.get(i);
+            if (before.sequence() == null || link.sequence() == null) continue;
+            boolean sameYear = before.from().getYear() == link.from().getYear();
+            boolean follows = link.opening().equals(before.closing());
+            if (sameYear && follows && link.sequence() > before.sequence() + 1)
+                skipped.add(new Skipped(before.sequence(), link.sequence(), link.from()));
+        }
+        return List.copyOf(skipped);
+    }
+
     /** The first gap on or before the day, beyond which nothing can be tied out. */
     public Optional<Gap> firstGap(LocalDate day) {
         return gaps().stream().filter(g -> !g.before().isAfter(day)).findFirst();

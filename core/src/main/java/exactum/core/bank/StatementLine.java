@@ -15,6 +15,7 @@ import java.time.LocalDate;
  * @param remittance what the payer wrote, or empty
  * @param structuredReference the creditor's reference that the payer gave (ISO 11649 or other), or empty
  * @param bankCode the ISO bank transaction code as {@code PMNT/RCDT/ESCT}, or empty
+ * @param further what else the bank says of it
  */
 public record StatementLine(
         LocalDate bookedOn,
@@ -25,4 +26,40 @@ public record StatementLine(
         String counterparty,
         String remittance,
         String structuredReference,
-        String bankCode) {}
+        String bankCode,
+        Further further) {
+
+    /**
+     * What the bank says of some lines only.
+     *
+     * @param returnReason why money came back, by its ISO code as {@code AM04}, or empty
+     * @param charges what the bank kept of the amount or added to it, in words as {@code € 1.50}, or empty
+     */
+    public record Further(String returnReason, String charges) {
+        public static final Further NOTHING = new Further("", "");
+    }
+
+    /** A line of which the bank says nothing further. */
+    public StatementLine(
+            LocalDate bookedOn,
+            LocalDate valueOn,
+            Money amount,
+            String bankReference,
+            String endToEndId,
+            String counterparty,
+            String remittance,
+            String structuredReference,
+            String bankCode) {
+        this(
+                bookedOn,
+                valueOn,
+                amount,
+                bankReference,
+                endToEndId,
+                counterparty,
+                remittance,
+                structuredReference,
+                bankCode,
+                Further.NOTHING);
+    }
+}

@@ -9,21 +9,21 @@ import java.time.YearMonth;
  */
 public enum Coverage {
     /** The calendar month (or months) that begins with the month of the date. */
-    MONTH_OF_DATE("in advance, for the month it falls in", true) {
+    MONTH_OF_DATE("in advance, for the %s from the month it falls in", true) {
         @Override
         ServicePeriod of(Cadence cadence, LocalDate start, int index) {
             return months(cadence, cadence.occurrence(start, index), 0);
         }
     },
     /** The calendar month (or months) that begins after the month of the date. */
-    MONTH_AHEAD("in advance, for the month ahead", true) {
+    MONTH_AHEAD("in advance, for the %s ahead", true) {
         @Override
         ServicePeriod of(Cadence cadence, LocalDate start, int index) {
             return months(cadence, cadence.occurrence(start, index), 1);
         }
     },
     /** The calendar month (or months) that ended before the month of the date. */
-    MONTH_BEFORE("in arrears, for the month before", true) {
+    MONTH_BEFORE("in arrears, for the %s before", true) {
         @Override
         ServicePeriod of(Cadence cadence, LocalDate start, int index) {
             return months(cadence, cadence.occurrence(start, index), -cadence.months());
@@ -54,9 +54,19 @@ public enum Coverage {
 
     abstract ServicePeriod of(Cadence cadence, LocalDate start, int index);
 
-    /** How it is said. */
-    public String words() {
-        return words;
+    /** How it is said of so many months, as {@code in advance, for the quarter ahead}; of none for a cadence that counts days. */
+    public String words(int months) {
+        if (this == MONTH_OF_DATE && months == 1) return "in advance, for the month it falls in";
+        return calendarMonths ? words.formatted(span(months)) : words;
+    }
+
+    private static String span(int months) {
+        return switch (months) {
+            case 1 -> "month";
+            case 3 -> "quarter";
+            case 12 -> "year";
+            default -> months + " months";
+        };
     }
 
     /** Whether it needs a cadence that counts months. */

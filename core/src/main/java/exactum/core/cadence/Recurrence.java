@@ -80,7 +80,7 @@ public record Recurrence(Cadence cadence, LocalDate startsOn, Coverage coverage,
         };
         String words = cadence.words();
         return Character.toUpperCase(words.charAt(0)) + words.substring(1) + from + endWords() + made + ", "
-                + coverage.words() + ".";
+                + coverage.words(cadence.months()) + ".";
     }
 
     private String endWords() {
@@ -102,7 +102,7 @@ public record Recurrence(Cadence cadence, LocalDate startsOn, Coverage coverage,
                         "Number %d, counted from the first and not from the one before, is %s"
                                 .formatted(index + 1, Words.weekday(date)),
                         "no drift in short months")
-                .step("It covers " + period.words(), coverage.words())
+                .step("It covers " + period.words(), coverage.words(cadence.months()))
                 .step(
                         "It is made on " + Words.weekday(date.minusDays(madeDaysBefore)),
                         madeDaysBefore + " days before its date")

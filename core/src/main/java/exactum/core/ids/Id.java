@@ -15,10 +15,8 @@ public interface Id {
      * @throws Refusal if it is none
      */
     static UUID parse(String text) {
-        try {
+        if (text != null && text.matches("[0-9a-fA-F]{8}(-[0-9a-fA-F]{4}){3}-[0-9a-fA-F]{12}"))
             return UUID.fromString(text);
-        } catch (IllegalArgumentException none) {
-            throw new Refusal("typed.id", "The form names something that is not here. Nothing was saved.");
-        }
+        throw new Refusal("typed.id", "The form names something that is not here. Nothing was saved.");
     }
 }

@@ -222,7 +222,7 @@ public final class Unsettling {
         if (billed.deposit() && amount.compareTo(held) > 0) {
             throw new Refusal(
                     "deposit.given-back",
-                    "Only %s of this deposit is still held; the rest was given back. Nothing was changed."
+                    "Only %s of this security deposit is still held; the rest was given back. Nothing was changed."
                             .formatted(held.text()));
         }
     }

@@ -18,7 +18,9 @@ public final class Folding {
             Map.entry('ł', "l"),
             Map.entry('ŋ', "n"),
             Map.entry('þ', "th"),
-            Map.entry('ŧ', "t"));
+            Map.entry('ŧ', "t"),
+            Map.entry('ſ', "s"),
+            Map.entry('ĸ', "k"));
 
     private Folding() {}
 

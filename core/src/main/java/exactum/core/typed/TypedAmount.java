@@ -1,6 +1,7 @@
 package exactum.core.typed;
 
 import exactum.core.problem.Refusal;
+import exactum.core.text.CleanText;
 import java.math.BigDecimal;
 import java.util.regex.Pattern;
 
@@ -8,14 +9,18 @@ import java.util.regex.Pattern;
 public final class TypedAmount {
     private static final Pattern NUMBER = Pattern.compile("-?(\\d{1,3}(,\\d{3})+|\\d+)?(\\.\\d+)?");
 
+    /** More than any amount, price or quantity has; what is longer is not looked at. */
+    private static final int LONGEST = 40;
+
     private TypedAmount() {}
 
     /**
      * The exact number.
      *
-     * @throws Refusal if it is not a number or a product of two
+     * @throws Refusal if it is not a number or a product of two, or is longer than forty characters
      */
     public static BigDecimal parse(String typed) {
+        if (typed.length() > LONGEST) throw notANumber(CleanText.harmless(typed, LONGEST) + "…");
         String text = typed.strip()
                 .replace('\u2212', '-')
                 .replace("\u00a0", "")

@@ -1,6 +1,7 @@
 package exactum.core.typed;
 
 import exactum.core.problem.Refusal;
+import exactum.core.text.CleanText;
 import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.time.YearMonth;
@@ -15,15 +16,32 @@ public final class TypedDate {
             List.of("jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct", "nov", "dec");
     private static final Pattern WORDS = Pattern.compile("(?:[a-z]{3} )?(\\d{1,2}) ([a-z]{3})[a-z]*(?: (\\d{4}))?");
 
+    private static final int LONGEST = 40;
+    private static final LocalDate FIRST = LocalDate.of(1990, 1, 1);
+    private static final LocalDate LAST = LocalDate.of(2099, 12, 31);
+
     private TypedDate() {}
 
     /**
      * The date, seen from today; a day and month without a year is the next one that is not past.
      *
-     * @throws Refusal if it is not a date
+     * @throws Refusal if it is not a date, or not one from 1990 to 2099
      */
     public static LocalDate parse(String typed, LocalDate today) {
-        String text = typed.strip().toLowerCase(Locale.ROOT);
+        if (typed.length() > LONGEST) throw notADate(CleanText.harmless(typed, LONGEST) + "…");
+        LocalDate date = read(typed, typed.strip().toLowerCase(Locale.ROOT), today);
+        if (!isSane(date))
+            throw new Refusal(
+                    "typed.date-range", "“%s” is not between 1990 and 2099, where dates are kept.".formatted(typed));
+        return date;
+    }
+
+    /** Whether a date is in the window in which dates are kept: 1990 to 2099. */
+    public static boolean isSane(LocalDate date) {
+        return !date.isBefore(FIRST) && !date.isAfter(LAST);
+    }
+
+    private static LocalDate read(String typed, String text, LocalDate today) {
         try {
             if (text.equals("eom")) return YearMonth.from(today).atEndOfMonth();
             if (text.equals("today")) return today;

@@ -54,6 +54,33 @@ class StatementChainTest {
         assertThat(chain.gaps()).isEmpty();
     }
 
+    @Test
+    void a_number_that_was_left_out_is_told_where_no_money_is_missing() {
+        var chain = chain(
+                link(MON, 5L, "4000.00", "4120.55"),
+                link(TUE, 6L, "4120.55", "4120.55"),
+                link(WED, 8L, "4120.55", "4300.00"));
+        assertThat(chain.gaps()).isEmpty();
+        assertThat(chain.skipped()).containsExactly(new StatementChain.Skipped(6, 8, WED));
+    }
+
+    @Test
+    void numbers_begin_anew_with_the_year_and_a_gap_in_the_money_says_enough() {
+        LocalDate lastYear = LocalDate.of(2025, 12, 31);
+        assertThat(chain(link(lastYear, 250L, "4000.00", "4120.55"), link(MON, 1L, "4120.55", "4300.00"))
+                        .skipped())
+                .isEmpty();
+        assertThat(chain(link(lastYear, 1L, "4000.00", "4120.55"), link(MON, 40L, "4120.55", "4300.00"))
+                        .skipped())
+                .isEmpty();
+        assertThat(chain(link(MON, 1L, "4000.00", "4120.55"), link(WED, 3L, "4210.55", "4300.00"))
+                        .skipped())
+                .isEmpty();
+        assertThat(chain(link(MON, null, "4000.00", "4120.55"), link(WED, 3L, "4120.55", "4300.00"))
+                        .skipped())
+                .isEmpty();
+    }
+
     private static StatementChain chain(StatementChain.Link... links) {
         return new StatementChain(eur("4000.00"), List.of(links));
     }

@@ -101,6 +101,24 @@ class RecurrenceTest {
                         "Every month, on the last Thursday, from 25 Jun 2026 until 31 Oct 2027, made 21 days before, in advance, for the month ahead.");
     }
 
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "MONTH_AHEAD  | 1  | in advance, for the month ahead",
+                "MONTH_AHEAD  | 3  | in advance, for the quarter ahead",
+                "MONTH_AHEAD  | 12 | in advance, for the year ahead",
+                "MONTH_AHEAD  | 2  | in advance, for the 2 months ahead",
+                "MONTH_BEFORE | 3  | in arrears, for the quarter before",
+                "MONTH_OF_DATE| 1  | in advance, for the month it falls in",
+                "MONTH_OF_DATE| 6  | in advance, for the 6 months from the month it falls in",
+                "FROM_DATE    | 0  | in advance, from its date to the next",
+                "UP_TO_DATE   | 0  | in arrears, from the last date to this one"
+            })
+    void what_it_covers_is_said_of_as_many_months_as_it_is(Coverage coverage, int months, String words) {
+        assertThat(coverage.words(months)).isEqualTo(words);
+    }
+
     @Test
     void a_calendar_month_needs_a_cadence_in_months() {
         assertThatThrownBy(() -> on(new Cadence(Cadence.Unit.WEEK, 1, null), Coverage.MONTH_AHEAD))

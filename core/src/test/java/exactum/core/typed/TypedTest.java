@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.math.BigDecimal;
 import java.time.LocalDate;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -51,5 +52,29 @@ class TypedTest {
     @ValueSource(strings = {"", "30 feb", "yesterday-ish", "2026-13-01", "8 foo"})
     void what_is_no_date_is_refused(String typed) {
         assertThatThrownBy(() -> TypedDate.parse(typed, TODAY)).hasMessageContaining("is not a date");
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"1989-12-31", "2100-01-01", "9999-12-31", "31 Dec 1989", "+9999"})
+    void a_date_outside_of_the_years_that_are_kept_is_refused(String typed) {
+        assertThatThrownBy(() -> TypedDate.parse(typed, LocalDate.of(2099, 1, 1)))
+                .hasMessageContaining("is not between 1990 and 2099");
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"1990-01-01", "2099-12-31"})
+    void the_first_and_the_last_day_are_kept(String typed) {
+        assertThat(TypedDate.parse(typed, LocalDate.of(2026, 6, 1))).isEqualTo(LocalDate.parse(typed));
+    }
+
+    @Test
+    void what_is_too_long_to_be_one_is_not_looked_at() {
+        String nines = "9".repeat(1_000_000);
+        assertThatThrownBy(() -> TypedAmount.parse(nines))
+                .hasMessage("“%s…” is not a number. Write it like 1,120.50 or 12x85.", "9".repeat(40));
+        assertThatThrownBy(() -> TypedDate.parse(nines, LocalDate.of(2026, 6, 1)))
+                .hasMessageContaining("is not a date");
+        assertThat(TypedAmount.parse("9".repeat(40))).isEqualByComparingTo("9".repeat(40));
+        assertThatThrownBy(() -> TypedAmount.parse("9".repeat(41))).hasMessageContaining("is not a number");
     }
 }

@@ -2,7 +2,10 @@ package exactum.formats.camt;
 
 import exactum.core.bank.Statement;
 import exactum.core.problem.Refusal;
+import exactum.formats.FormatGuess;
+import java.io.IOException;
 import java.io.InputStream;
+import java.io.PushbackInputStream;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
@@ -13,12 +16,13 @@ import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamReader;
 
 /**
- * Reads camt.053.001.08 as a stream: booked entries only, without document types or external entities. A file is read
+ * Reads camt.053.001.08 as a stream, without document types or external entities. A file is read
  * whole or refused whole, with one sentence.
  */
 public final class Camt053Reader {
     private static final String STATEMENT = "Document/BkToCstmrStmt/Stmt";
     private static final int DEEPEST = 40;
+    private static final int LONGEST = 4000;
 
     private Camt053Reader() {}
 
@@ -28,8 +32,11 @@ public final class Camt053Reader {
      * @throws Refusal if it is not a whole, correct camt.053.001.08
      */
     public static List<Statement> read(InputStream in) {
-        try {
-            XMLStreamReader xml = factory().createXMLStreamReader(in);
+        try (var pushed = new PushbackInputStream(in, FormatGuess.BYTES)) {
+            byte[] head = pushed.readNBytes(FormatGuess.BYTES);
+            requireXml(head);
+            pushed.unread(head);
+            XMLStreamReader xml = factory().createXMLStreamReader(pushed);
             try {
                 return statements(xml);
             } finally {
@@ -37,14 +44,27 @@ public final class Camt053Reader {
             }
         } catch (XMLStreamException broken) {
             if (broken.getNestedException() instanceof Refusal refusal) throw refusal;
-            throw new Refusal(
-                    "statement.broken",
-                    "The statement is cut off or is not XML, at line %d. Nothing was stored. Fetch it from the bank again."
-                            .formatted(
-                                    broken.getLocation() == null
-                                            ? 0
-                                            : broken.getLocation().getLineNumber()));
+            throw broken(broken.getLocation() == null ? 0 : broken.getLocation().getLineNumber());
+        } catch (IOException broken) {
+            throw broken(0);
         }
+    }
+
+    private static Refusal broken(int line) {
+        return new Refusal(
+                "statement.broken",
+                "The statement is cut off or is not XML, at line %d. Nothing was stored. Fetch it from the bank again."
+                        .formatted(line));
+    }
+
+    private static void requireXml(byte[] head) {
+        String guess = FormatGuess.of(head);
+        boolean maybe = guess.startsWith("camt.053") || guess.startsWith("XML") || guess.equals("text in UTF-16");
+        if (!maybe)
+            throw new Refusal(
+                    "statement.unknown-format",
+                    "This is %s, and statements are camt.053.001.08. Nothing was stored. Ask the bank for that version."
+                            .formatted(guess));
     }
 
     private static XMLInputFactory factory() {
@@ -70,12 +90,12 @@ public final class Camt053Reader {
                     if (here.equals(STATEMENT)) statement = new StatementBuilder();
                     else if (statement != null) statement.start(below(here), xml.getAttributeValue(null, "Ccy"));
                 }
-                case XMLStreamConstants.CHARACTERS, XMLStreamConstants.CDATA -> text.append(xml.getText());
+                case XMLStreamConstants.CHARACTERS, XMLStreamConstants.CDATA -> append(text, xml);
                 case XMLStreamConstants.END_ELEMENT -> {
                     String here = String.join("/", path);
                     if (statement != null) {
                         if (here.equals(STATEMENT)) {
-                            found.add(statement.build());
+                            found.add(built(xml, statement));
                             statement = null;
                         } else {
                             end(xml, statement, below(here), text.toString().strip());
@@ -92,15 +112,34 @@ public final class Camt053Reader {
         return List.copyOf(found);
     }
 
-    /** What is wrong with an element is said with its place. */
+    private static void append(StringBuilder text, XMLStreamReader xml) {
+        if (text.length() + xml.getTextLength() > LONGEST)
+            throw placed(
+                    xml, new Refusal("statement.field", "A field has more than 4,000 characters. Nothing was stored."));
+        text.append(xml.getTextCharacters(), xml.getTextStart(), xml.getTextLength());
+    }
+
     private static void end(XMLStreamReader xml, StatementBuilder statement, String path, String text) {
         try {
             statement.end(path, text);
         } catch (Refusal wrong) {
-            throw new Refusal(
-                    wrong.code(),
-                    "Line %d of the file: %s".formatted(xml.getLocation().getLineNumber(), wrong.sentence()));
+            throw placed(xml, wrong);
         }
+    }
+
+    private static Statement built(XMLStreamReader xml, StatementBuilder statement) {
+        try {
+            return statement.build();
+        } catch (Refusal wrong) {
+            throw placed(xml, wrong);
+        }
+    }
+
+    /** What is wrong is said with its place. */
+    private static Refusal placed(XMLStreamReader xml, Refusal wrong) {
+        return new Refusal(
+                wrong.code(),
+                "Line %d of the file: %s".formatted(xml.getLocation().getLineNumber(), wrong.sentence()));
     }
 
     private static void enter(XMLStreamReader xml, Deque<String> path) {
@@ -109,6 +148,8 @@ public final class Camt053Reader {
                     "statement.unknown-format",
                     "This is not a camt.053.001.08 statement, the version we read. Nothing was stored. Ask the bank for that version.");
         }
+        boolean foreign = !Camt053.NAMESPACE.equals(xml.getNamespaceURI());
+        if (foreign && !path.contains("SplmtryData")) throw hostile();
         path.addLast(xml.getLocalName());
         if (path.size() > DEEPEST) throw hostile();
     }
@@ -120,6 +161,6 @@ public final class Camt053Reader {
     private static Refusal hostile() {
         return new Refusal(
                 "statement.hostile",
-                "The file carries a document type or an entity, which a bank never sends. Nothing was stored. Fetch it from the bank again.");
+                "The file carries a document type, an entity or an element of another kind, which a bank never sends. Nothing was stored. Fetch it from the bank again.");
     }
 }

@@ -3,17 +3,23 @@ package exactum.formats.camt;
 import exactum.core.bank.Statement;
 import exactum.core.bank.StatementLine;
 import exactum.core.money.Money;
+import exactum.core.text.CleanText;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
 import javax.xml.stream.XMLOutputFactory;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamWriter;
 
 /** Writes one statement as camt.053.001.08, elements in the order of the ISO 20022 message definition. */
 public final class Camt053Writer {
+    private static final Map<String, Integer> MOST =
+            Map.of("Id", 35, "MsgId", 35, "NtryRef", 35, "AcctSvcrRef", 35, "EndToEndId", 35, "Ref", 35, "Nm", 140);
     private final XMLStreamWriter xml;
 
     private Camt053Writer(XMLStreamWriter xml) {
@@ -118,7 +124,7 @@ public final class Camt053Writer {
         }
         if (!line.remittance().isEmpty() || !line.structuredReference().isEmpty()) {
             open("RmtInf");
-            if (!line.remittance().isEmpty()) text("Ustrd", line.remittance());
+            for (String part : pieces(line.remittance())) text("Ustrd", part);
             if (!line.structuredReference().isEmpty()) structured(line.structuredReference());
             close();
         }
@@ -171,9 +177,24 @@ public final class Camt053Writer {
         xml.writeEndElement();
     }
 
+    /** Max140Text as often as it takes. */
+    private static List<String> pieces(String text) {
+        int[] points = harmless(text, Integer.MAX_VALUE).codePoints().toArray();
+        var pieces = new ArrayList<String>();
+        for (int from = 0; from < points.length; from += 140)
+            pieces.add(new String(points, from, Math.min(140, points.length - from)).strip());
+        pieces.removeIf(String::isEmpty);
+        return pieces;
+    }
+
+    /** What the message definition lets a text of the element hold, whatever a payer wrote. */
+    private static String harmless(String text, int most) {
+        return CleanText.harmless(text, most).strip();
+    }
+
     private void text(String element, String text) throws XMLStreamException {
         xml.writeStartElement(element);
-        xml.writeCharacters(text);
+        xml.writeCharacters(harmless(text, MOST.getOrDefault(element, 140)));
         xml.writeEndElement();
     }
 }

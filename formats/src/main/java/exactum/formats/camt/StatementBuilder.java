@@ -5,8 +5,6 @@ import exactum.core.bank.Statement;
 import exactum.core.bank.StatementLine;
 import exactum.core.money.Money;
 import exactum.core.problem.Refusal;
-import java.math.BigDecimal;
-import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
@@ -16,7 +14,7 @@ final class StatementBuilder {
     private final List<StatementLine> lines = new ArrayList<>();
     private String reference;
     private Long sequence;
-    private String iban;
+    private Iban iban;
     private LocalDate from;
     private LocalDate until;
     private Balance opening;
@@ -25,100 +23,117 @@ final class StatementBuilder {
     private EntryBuilder entry;
     private String currency;
 
+    private final List<Statement.Remark> remarks = new ArrayList<>();
+
     private static final class Balance {
         private String type = "";
-        private String amount;
-        private String currency;
-        private boolean credit;
+        private Money amount;
+        private Boolean credit;
         private LocalDate date;
 
+        private void require() {
+            if (amount == null) throw Fields.missing("amount (Amt)", "The balance " + type);
+            if (credit == null) throw Fields.missing("credit or debit mark (CdtDbtInd)", "The balance " + type);
+            if (date == null) throw Fields.missing("date (Dt)", "The balance " + type);
+        }
+
         private Money money() {
-            Money sum = amount(currency, amount);
-            return credit ? sum : sum.negated();
+            return credit ? amount : amount.negated();
         }
     }
 
     void start(String path, String currencyAttribute) {
-        if (currencyAttribute != null) currency = currencyAttribute;
+        currency = currencyAttribute;
         if (path.equals("Bal")) balance = new Balance();
         if (path.equals("Ntry")) entry = new EntryBuilder();
     }
 
     void end(String path, String text) {
-        if (path.startsWith("Bal")) endBalance(path, text);
-        else if (path.startsWith("Ntry")) endEntry(path, text);
+        if (isWithin("Bal", path)) endBalance(path, text);
+        else if (isWithin("Ntry", path)) endEntry(path, text);
         else {
             switch (path) {
-                case "Id" -> reference = text;
+                case "Id" -> reference = Fields.id("Id", text);
                 case "ElctrncSeqNb" -> sequence = Long.valueOf(number(text));
-                case "Acct/Id/IBAN" -> iban = text;
-                case "FrToDt/FrDtTm" -> from = date(text);
-                case "FrToDt/ToDtTm" -> until = date(text);
+                case "Acct/Id/IBAN" -> iban = Fields.iban("IBAN", text);
+                case "FrToDt/FrDtTm" -> from = Fields.date("FrDtTm", text);
+                case "FrToDt/ToDtTm" -> until = Fields.date("ToDtTm", text);
                 default -> {}
             }
         }
     }
 
+    private static boolean isWithin(String element, String path) {
+        return path.equals(element) || path.startsWith(element + "/");
+    }
+
     private void endBalance(String path, String text) {
         switch (path) {
-            case "Bal/Tp/CdOrPrtry/Cd" -> balance.type = text;
-            case "Bal/Amt" -> {
-                balance.amount = text;
-                balance.currency = currency;
+            case "Bal/Tp/CdOrPrtry/Cd" -> balance.type = Fields.text("Tp", text, 4);
+            case "Bal/Amt" -> balance.amount = Fields.amount("Amt", currency, text);
+            case "Bal/CdtDbtInd" -> balance.credit = Fields.isCredit("CdtDbtInd", text);
+            case "Bal/Dt/Dt", "Bal/Dt/DtTm" -> balance.date = Fields.date("Dt", text);
+            case "Bal" -> take(balance);
+            default -> {}
+        }
+    }
+
+    private void take(Balance done) {
+        done.require();
+        switch (done.type) {
+            case "OPBD" -> {
+                if (opening != null && opening.type.equals("OPBD")) throw twice("opening");
+                opening = done;
             }
-            case "Bal/CdtDbtInd" -> balance.credit = text.equals("CRDT");
-            case "Bal/Dt/Dt", "Bal/Dt/DtTm" -> balance.date = date(text);
-            case "Bal" -> {
-                if (balance.type.equals("OPBD") || balance.type.equals("PRCD") && opening == null) opening = balance;
-                if (balance.type.equals("CLBD")) closing = balance;
+            case "PRCD" -> {
+                if (opening == null) opening = done;
+            }
+            case "CLBD" -> {
+                if (closing != null) throw twice("closing");
+                closing = done;
             }
             default -> {}
         }
     }
 
+    private static Refusal twice(String which) {
+        return new Refusal(
+                "statement.balance-twice",
+                "The statement has two booked %s balances. Nothing was stored.".formatted(which));
+    }
+
     private void endEntry(String path, String text) {
-        if (path.equals("Ntry")) {
-            if (entry.isBooked()) lines.add(entry.build());
-            entry = null;
-        } else {
+        if (!path.equals("Ntry")) {
             entry.end(path.substring("Ntry/".length()), text, currency);
+        } else if (entry.isLine()) {
+            lines.add(entry.line());
+        } else {
+            remarks.add(entry.remark());
         }
     }
 
     Statement build() {
-        if (reference == null || iban == null || opening == null || closing == null) {
-            throw new Refusal(
-                    "statement.incomplete",
-                    "The statement lacks its identifier, its account or a booked balance. Nothing was stored. Fetch it from the bank again.");
-        }
+        if (reference == null) throw Fields.missing("identifier (Id)", "The statement");
+        if (iban == null) throw Fields.missing("account number (IBAN)", "The statement");
+        if (opening == null) throw Fields.missing("booked opening balance (OPBD or PRCD)", "The statement");
+        if (closing == null) throw Fields.missing("booked closing balance (CLBD)", "The statement");
         LocalDate first = from != null ? from : opening.date;
         LocalDate last = until != null ? until : closing.date;
-        return new Statement(reference, sequence, new Iban(iban), first, last, opening.money(), closing.money(), lines);
-    }
-
-    static Money amount(String currency, String text) {
-        try {
-            return Money.of(java.util.Currency.getInstance(currency), new BigDecimal(text));
-        } catch (ArithmeticException | IllegalArgumentException | NullPointerException wrong) {
+        if (last.isBefore(first))
             throw new Refusal(
-                    "statement.amount",
-                    "“%s %s” in the statement is not an amount. Nothing was stored.".formatted(text, currency));
-        }
-    }
-
-    static LocalDate date(String text) {
+                    "statement.period",
+                    "The statement ends on %s, before it begins on %s. Nothing was stored.".formatted(last, first));
         try {
-            return LocalDate.parse(text.length() > 10 ? text.substring(0, 10) : text);
-        } catch (DateTimeException wrong) {
+            return new Statement(
+                    reference, sequence, iban, first, last, opening.money(), closing.money(), lines, remarks);
+        } catch (ArithmeticException tooMuch) {
             throw new Refusal(
-                    "statement.date", "“%s” in the statement is not a date. Nothing was stored.".formatted(text));
+                    "statement.range", "The statement comes to more than can be counted. Nothing was stored.");
         }
     }
 
     private static String number(String text) {
         if (text.matches("\\d{1,18}")) return text;
-        throw new Refusal(
-                "statement.sequence",
-                "“%s” in the statement is not a sequence number. Nothing was stored.".formatted(text));
+        throw Fields.wrong("ElctrncSeqNb", text, "a sequence number");
     }
 }

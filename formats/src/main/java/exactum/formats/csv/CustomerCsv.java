@@ -1,8 +1,5 @@
 package exactum.formats.csv;
 
-import de.siegmar.fastcsv.reader.CsvParseException;
-import de.siegmar.fastcsv.reader.CsvReader;
-import de.siegmar.fastcsv.reader.NamedCsvRecord;
 import de.siegmar.fastcsv.writer.CsvWriter;
 import de.siegmar.fastcsv.writer.LineDelimiter;
 import exactum.core.problem.Refusal;
@@ -13,6 +10,7 @@ import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.Stream;
 
 /**
  * Customers as CSV (RFC 4180, UTF-8). Columns: {@code code, name, kind, email, address, country, currency, tax_number};
@@ -23,6 +21,10 @@ public final class CustomerCsv {
     private static final List<String> COLUMNS =
             List.of("code", "name", "kind", "email", "address", "country", "currency", "tax_number");
     private static final List<String> REQUIRED = List.of("code", "name", "country", "currency");
+
+    /** A file that was handed back carries a column more, which is not read. */
+    private static final StrictCsv CSV = new StrictCsv(
+            "customers", Stream.concat(COLUMNS.stream(), Stream.of("reason")).toList(), REQUIRED);
 
     private CustomerCsv() {}
 
@@ -48,19 +50,8 @@ public final class CustomerCsv {
      */
     public static List<Row> read(InputStream in) {
         var rows = new ArrayList<Row>();
-        try (var csv = CsvReader.builder()
-                .detectBomHeader(true)
-                .allowMissingFields(true)
-                .ofNamedCsvRecord(in)) {
-            for (NamedCsvRecord record : csv) {
-                if (rows.isEmpty()) requireColumns(record);
-                rows.add(row(record));
-            }
-        } catch (CsvParseException | IOException | UncheckedIOException broken) {
-            throw new Refusal("customers.broken", "The file is cut off or is not CSV. Nothing was stored.");
-        }
-        if (rows.isEmpty())
-            throw new Refusal("customers.empty", "There is no customer in the file. Nothing was stored.");
+        CSV.read(in, row -> rows.add(row(row)));
+        if (rows.isEmpty()) throw CSV.refused("empty", "There is no customer in the file.");
         return rows;
     }
 
@@ -96,30 +87,16 @@ public final class CustomerCsv {
         return !cell.isEmpty() && "=+-@\t\r".indexOf(cell.charAt(0)) >= 0 ? "'" + cell : cell;
     }
 
-    private static void requireColumns(NamedCsvRecord record) {
-        var missing =
-                REQUIRED.stream().filter(c -> !record.getHeader().contains(c)).toList();
-        if (!missing.isEmpty()) {
-            throw new Refusal(
-                    "customers.columns",
-                    "The file lacks the columns %s. Nothing was stored.".formatted(String.join(", ", missing)));
-        }
-    }
-
-    private static Row row(NamedCsvRecord record) {
+    private static Row row(StrictCsv.Row row) {
         return new Row(
-                record.getStartingLineNumber(),
-                field(record, "code"),
-                field(record, "name"),
-                field(record, "kind"),
-                field(record, "email"),
-                field(record, "address").replace('|', '\n'),
-                field(record, "country"),
-                field(record, "currency"),
-                field(record, "tax_number"));
-    }
-
-    private static String field(NamedCsvRecord record, String column) {
-        return record.findField(column).orElse("").strip();
+                row.line(),
+                row.get("code"),
+                row.get("name"),
+                row.get("kind"),
+                row.get("email"),
+                row.lines("address").replace('|', '\n'),
+                row.get("country"),
+                row.get("currency"),
+                row.get("tax_number"));
     }
 }

@@ -1,8 +1,5 @@
 package exactum.formats.csv;
 
-import de.siegmar.fastcsv.reader.CsvParseException;
-import de.siegmar.fastcsv.reader.CsvReader;
-import de.siegmar.fastcsv.reader.NamedCsvRecord;
 import de.siegmar.fastcsv.writer.CsvWriter;
 import de.siegmar.fastcsv.writer.LineDelimiter;
 import exactum.core.bank.PayoutReport;
@@ -10,23 +7,27 @@ import exactum.core.bank.PayoutReport.Kind;
 import exactum.core.bank.PayoutReport.Line;
 import exactum.core.money.Money;
 import exactum.core.problem.Refusal;
+import exactum.core.typed.TypedDate;
 import java.io.IOException;
 import java.io.InputStream;
-import java.io.InputStreamReader;
 import java.io.UncheckedIOException;
 import java.io.Writer;
-import java.nio.charset.StandardCharsets;
+import java.math.BigDecimal;
+import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Currency;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
+import java.util.regex.Pattern;
 
 /**
  * One payout as CSV (RFC 4180, UTF-8), one line of the payout a row. Columns, all required:
  * {@code payout, sales_on, arrives_on, currency, net, kind, date, sale, description, gross, fee}. {@code net} is the
  * whole payout's and the same on each row; {@code kind} is sale or fee; amounts are decimals with a point; dates are
- * ISO 8601; {@code sale} is empty for a fee of its own.
+ * ISO 8601; {@code sale} is empty for a fee of its own, whose {@code gross} is zero. {@code net} alone may be negative.
  */
 public final class PayoutCsv {
     private static final List<String> COLUMNS = List.of(
@@ -44,35 +45,71 @@ public final class PayoutCsv {
 
     private PayoutCsv() {}
 
+    private static final StrictCsv CSV = new StrictCsv("payout", COLUMNS, COLUMNS);
+    private static final Pattern REFERENCE = Pattern.compile("[\\x21-\\x7e]{1,64}");
+    private static final Pattern AMOUNT = Pattern.compile("-?\\d{1,13}(\\.\\d{1,4})?");
+    private static final List<String> SAME = List.of("payout", "sales_on", "arrives_on", "currency", "net");
+
     /**
      * The payout in the file.
      *
      * @throws Refusal if a column is missing, a field is wrong, or it does not add up
      */
     public static PayoutReport read(InputStream in) {
-        var lines = new ArrayList<Line>();
-        NamedCsvRecord head = null;
-        try (var csv = CsvReader.builder().ofNamedCsvRecord(new InputStreamReader(in, StandardCharsets.UTF_8))) {
-            for (NamedCsvRecord record : csv) {
-                if (head == null) requireColumns(record);
-                else requireSamePayout(head, record);
-                if (head == null) head = record;
-                requireWhole(record);
-                lines.add(line(record));
+        var reading = new Reading();
+        CSV.read(in, reading::take);
+        return reading.payout();
+    }
+
+    /** What was read so far. */
+    private static final class Reading {
+        private final List<Line> lines = new ArrayList<>();
+        private Map<String, String> first;
+        private PayoutHead head;
+
+        void take(StrictCsv.Row row) {
+            if (first == null) {
+                first = new HashMap<>();
+                SAME.forEach(c -> first.put(c, row.get(c)));
+                head = head(row);
+            } else if (!isSame(row)) {
+                throw CSV.refused(
+                        "mixed",
+                        "Line %d is of another payout than the first; one file holds one payout."
+                                .formatted(row.line()));
             }
-        } catch (CsvParseException | IOException | UncheckedIOException broken) {
-            throw new Refusal(
-                    "payout.broken",
-                    "The payout file is cut off or is not CSV. Nothing was stored. Fetch it from the processor again.");
+            lines.add(line(row, head.currency()));
         }
-        if (head == null) throw new Refusal("payout.empty", "There is no payout in the file. Nothing was stored.");
-        return new PayoutReport(
-                head.getField("payout"),
-                date(head, "sales_on"),
-                date(head, "arrives_on"),
-                currency(head),
-                amount(head, "net"),
-                lines);
+
+        private boolean isSame(StrictCsv.Row row) {
+            for (String column : SAME) if (!first.get(column).equals(row.get(column))) return false;
+            return true;
+        }
+
+        PayoutReport payout() {
+            if (head == null) throw CSV.refused("empty", "There is no payout in the file.");
+            try {
+                return new PayoutReport(
+                        head.reference(), head.salesOn(), head.arrivesOn(), head.currency(), head.net(), lines);
+            } catch (ArithmeticException tooMuch) {
+                throw CSV.refused("range", "The payout comes to more than can be counted.");
+            }
+        }
+    }
+
+    private record PayoutHead(String reference, LocalDate salesOn, LocalDate arrivesOn, Currency currency, Money net) {}
+
+    private static PayoutHead head(StrictCsv.Row row) {
+        Currency currency = currency(row);
+        var head = new PayoutHead(
+                reference(row, "payout"),
+                date(row, "sales_on"),
+                date(row, "arrives_on"),
+                currency,
+                amount(row, "net", currency));
+        if (head.arrivesOn().isBefore(head.salesOn()))
+            throw row.wrong("arrives_on", "on or after the day of its sales");
+        return head;
     }
 
     /** Writes the payout. */
@@ -99,80 +136,55 @@ public final class PayoutCsv {
         }
     }
 
-    private static void requireColumns(NamedCsvRecord record) {
-        var missing =
-                COLUMNS.stream().filter(c -> !record.getHeader().contains(c)).toList();
-        if (!missing.isEmpty()) {
-            throw new Refusal(
-                    "payout.columns",
-                    "The payout file lacks the columns %s. Nothing was stored.".formatted(String.join(", ", missing)));
-        }
-    }
-
-    private static void requireWhole(NamedCsvRecord record) {
-        int expected = record.getHeader().size();
-        if (record.getFieldCount() != expected) {
-            throw new Refusal(
-                    "payout.broken",
-                    "Line %d has %d fields, not %d: the file is cut off or changed. Nothing was stored. Fetch it from the processor again."
-                            .formatted(record.getStartingLineNumber(), record.getFieldCount(), expected));
-        }
-    }
-
-    private static void requireSamePayout(NamedCsvRecord head, NamedCsvRecord record) {
-        for (String column : List.of("payout", "sales_on", "arrives_on", "currency", "net")) {
-            if (!head.getField(column).equals(record.getField(column))) {
-                throw new Refusal(
-                        "payout.mixed",
-                        "Line %d is of another payout than the first. Nothing was stored. One file holds one payout."
-                                .formatted(record.getStartingLineNumber()));
+    private static Line line(StrictCsv.Row row, Currency currency) {
+        Money gross = amount(row, "gross", currency);
+        Money fee = amount(row, "fee", currency);
+        if (gross.isNegative()) throw row.wrong("gross", "zero or more");
+        if (fee.isNegative()) throw row.wrong("fee", "zero or more");
+        LocalDate day = date(row, "date");
+        return switch (row.get("kind")) {
+            case "sale" -> new Line(Kind.SALE, day, reference(row, "sale"), row.lines("description"), gross, fee);
+            case "fee" -> {
+                if (!gross.isZero())
+                    throw row.wrong("gross", "0.00, as a fee of its own has nothing that a payer paid");
+                if (!row.get("sale").isEmpty())
+                    throw row.wrong("sale", "empty, as a fee of its own belongs to no sale");
+                yield new Line(Kind.FEE, day, "", row.lines("description"), gross, fee);
             }
-        }
-    }
-
-    private static Line line(NamedCsvRecord record) {
-        Kind kind = switch (record.getField("kind")) {
-            case "sale" -> Kind.SALE;
-            case "fee" -> Kind.FEE;
-            default -> throw wrong(record, "kind", "sale or fee");
+            default -> throw row.wrong("kind", "sale or fee");
         };
-        return new Line(
-                kind,
-                date(record, "date"),
-                record.getField("sale"),
-                record.getField("description"),
-                amount(record, "gross"),
-                amount(record, "fee"));
     }
 
-    private static Money amount(NamedCsvRecord record, String column) {
+    private static String reference(StrictCsv.Row row, String column) {
+        if (REFERENCE.matcher(row.raw(column)).matches()) return row.raw(column);
+        throw row.wrong(column, "a reference of 1 to 64 plain characters without blanks");
+    }
+
+    private static Money amount(StrictCsv.Row row, String column, Currency currency) {
+        String text = row.get(column);
+        if (!AMOUNT.matcher(text).matches()) throw row.wrong(column, "an amount like 77.83");
         try {
-            return Money.of(currency(record), new java.math.BigDecimal(record.getField(column)));
-        } catch (ArithmeticException | NumberFormatException e) {
-            throw wrong(record, column, "an amount like 77.83");
+            return Money.of(currency, new BigDecimal(text));
+        } catch (ArithmeticException tooFine) {
+            throw row.wrong(column, "an amount with the decimals of " + currency);
         }
     }
 
-    private static LocalDate date(NamedCsvRecord record, String column) {
+    private static LocalDate date(StrictCsv.Row row, String column) {
         try {
-            return LocalDate.parse(record.getField(column));
-        } catch (java.time.DateTimeException e) {
-            throw wrong(record, column, "a date like 2026-06-01");
+            LocalDate date = LocalDate.parse(row.get(column));
+            if (TypedDate.isSane(date)) return date;
+        } catch (DateTimeException none) {
+            // said below, as for one out of range
         }
+        throw row.wrong(column, "a date like 2026-06-01, from 1990 to 2099");
     }
 
-    private static Currency currency(NamedCsvRecord record) {
+    private static Currency currency(StrictCsv.Row row) {
         try {
-            return Currency.getInstance(record.getField("currency"));
-        } catch (IllegalArgumentException e) {
-            throw wrong(record, "currency", "a currency like EUR");
+            return Money.ofMinor(row.get("currency"), 0).currency();
+        } catch (IllegalArgumentException none) {
+            throw row.wrong("currency", "a currency like EUR");
         }
-    }
-
-    private static Refusal wrong(NamedCsvRecord record, String column, String expected) {
-        return new Refusal(
-                "payout.field",
-                "Line %d: %s “%s” is not %s. Nothing was stored."
-                        .formatted(record.getStartingLineNumber(), column, record.getField(column), expected));
     }
 }

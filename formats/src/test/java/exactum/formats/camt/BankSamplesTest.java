@@ -136,14 +136,14 @@ class BankSamplesTest {
     void what_is_missing_or_mistyped_is_named() {
         String whole = document(statement("DE89-87", "10000.00", "OPBD", "12398.54", ENTRIES));
         refused(whole.replace("DE89370400440532013000", "DE88370400440532013000"), "its check digits do not fit");
-        refused(whole.replace("<Cd>CLBD</Cd>", "<Cd>CLAV</Cd>"), "a booked balance");
+        refused(whole.replace("<Cd>CLBD</Cd>", "<Cd>CLAV</Cd>"), "has no booked closing balance");
         refused(whole.replace("2026-05-07T09:30:00+02:00", "7 May 2026"), "is not a date");
         refused(whole.replace("<ElctrncSeqNb>87<", "<ElctrncSeqNb>first<"), "is not a sequence number");
-        refused(whole.replace("Ccy=\"EUR\">3.50", "Ccy=\"EURO\">3.50"), "is not an amount");
-        refused(whole.replace("Ccy=\"EUR\">3.50", "Ccy=\"EUR\">3.505"), "is not an amount");
+        refused(whole.replace("Ccy=\"EUR\">3.50", "Ccy=\"EURO\">3.50"), "is not a currency");
+        refused(whole.replace("Ccy=\"EUR\">3.50", "Ccy=\"EUR\">3.505"), "is not an amount with the decimals of EUR");
         refused(whole.replace("Ccy=\"EUR\">3.50", "Ccy=\"GBP\">3.50"), "mixes currencies");
         refused(document(""), "There is no statement in the file");
-        refused("<html><body>Sign in</body></html>", "not a camt.053.001.08 statement");
+        refused("<html><body>Sign in</body></html>", "This is a web page, and statements are camt.053.001.08");
         refused("<a>".repeat(60), "not a camt.053.001.08 statement");
     }
 

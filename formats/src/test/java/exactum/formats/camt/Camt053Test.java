@@ -106,7 +106,7 @@ class Camt053Test {
                         read("<?xml version=\"1.0\"?><!DOCTYPE Document [<!ENTITY x SYSTEM \"file:///etc/hostname\">]>"
                                 + good.substring(good.indexOf("<Document"))))
                 .isInstanceOf(Refusal.class)
-                .hasMessageContaining("a document type or an entity");
+                .hasMessageContaining("a document type, an entity");
         assertThatThrownBy(() -> read(good.replace("053.001.08", "053.001.02")))
                 .isInstanceOf(Refusal.class)
                 .hasMessageContaining("not a camt.053.001.08");
@@ -116,10 +116,10 @@ class Camt053Test {
         assertThatThrownBy(() -> read(good.replace(">1152.09<", ">1152,09<")))
                 .isInstanceOf(Refusal.class)
                 .hasMessageMatching(
-                        "Line \\d+ of the file: “1152,09 EUR” in the statement is not an amount. Nothing was stored.");
+                        "Line \\d+ of the file: Amt “1152,09” is not an amount like 119.00. Nothing was stored.");
         assertThatThrownBy(() -> read(good.replaceAll("<Id>S-87</Id>", "")))
                 .isInstanceOf(Refusal.class)
-                .hasMessageContaining("lacks its identifier");
+                .hasMessageContaining("has no identifier");
         assertThatThrownBy(() -> read("")).isInstanceOf(Refusal.class);
         assertThatThrownBy(() -> Camt053Reader.read(new LimitedInput(new ByteArrayInputStream(written()), 1_000)))
                 .isInstanceOf(Refusal.class)

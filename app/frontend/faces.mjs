@@ -1,0 +1,76 @@
+// Makes the TTF cuts that PDFs embed, and an index of what letters each of them has, read from its own character map.
+import { readFile, writeFile } from "node:fs/promises";
+import { existsSync, readdirSync } from "node:fs";
+import wawoff2 from "wawoff2";
+
+const modules = "node_modules/@fontsource";
+const HAN = /^\d+$/;
+
+// The code points of a font, as its cmap table of format 4 or 12 says (OpenType 1.9, cmap).
+function codePoints(ttf) {
+  const view = new DataView(ttf.buffer, ttf.byteOffset, ttf.byteLength);
+  const tables = view.getUint16(4);
+  let cmap = 0;
+  for (let i = 0; i < tables; i++) if (view.getUint32(12 + 16 * i) === 0x636d6170) cmap = view.getUint32(12 + 16 * i + 8);
+  const found = new Set();
+  for (let i = 0; i < view.getUint16(cmap + 2); i++) {
+    const at = cmap + view.getUint32(cmap + 4 + 8 * i + 4);
+    const format = view.getUint16(at);
+    if (format === 12) {
+      for (let g = 0; g < view.getUint32(at + 12); g++) {
+        for (let c = view.getUint32(at + 16 + 12 * g); c <= view.getUint32(at + 20 + 12 * g); c++) found.add(c);
+      }
+    } else if (format === 4) {
+      const segments = view.getUint16(at + 6) / 2;
+      for (let s = 0; s < segments; s++) {
+        const end = view.getUint16(at + 14 + 2 * s);
+        const start = view.getUint16(at + 16 + 2 * (segments + s));
+        const delta = view.getUint16(at + 16 + 2 * (2 * segments + s));
+        const offsetAt = at + 16 + 2 * (3 * segments + s);
+        const offset = view.getUint16(offsetAt);
+        for (let c = start; c <= end && c !== 0xffff; c++) {
+          const glyph = offset ? view.getUint16(offsetAt + offset + 2 * (c - start)) : (c + delta) & 0xffff;
+          if (glyph) found.add(c);
+        }
+      }
+    }
+  }
+  return [...found].sort((a, b) => a - b);
+}
+
+function ranges(points) {
+  const out = [];
+  for (const c of points) {
+    const last = out.at(-1);
+    if (last && last[1] === c - 1) last[1] = c;
+    else out.push([c, c]);
+  }
+  return out.map(([a, b]) => (a === b ? a.toString(16) : `${a.toString(16)}-${b.toString(16)}`)).join(",");
+}
+
+const isCjk = (points) => points.some((c) => (c >= 0x3000 && c <= 0x30ff) || (c >= 0x4e00 && c <= 0x9fff));
+const slices = (family) => readdirSync(`${modules}/${family}/files`)
+  .map((name) => name.match(new RegExp(`^${family}-(.+)-400-normal\\.woff2$`))?.[1])
+  .filter((part) => part && HAN.test(part))
+  .sort((a, b) => a - b);
+
+// In the order in which they are tried: our own two families first, then what they lack.
+export async function makeFaces(out) {
+  const wanted = [];
+  for (const family of ["hanken-grotesk", "source-serif-4"]) for (const part of ["latin", "latin-ext"]) wanted.push([family, part, [400, 600]]);
+  for (const part of ["latin", "latin-ext", "vietnamese", "greek", "greek-ext", "cyrillic", "cyrillic-ext"]) wanted.push(["noto-sans", part, [400, 600]]);
+  wanted.push(["noto-sans-hebrew", "hebrew", [400, 600]], ["noto-sans-arabic", "arabic", [400, 600]]);
+  for (const family of ["noto-sans-jp", "noto-sans-sc"]) for (const part of slices(family)) wanted.push([family, part, [400]]);
+  const index = [];
+  for (const [family, part, weights] of wanted) {
+    let points = null;
+    for (const weight of weights) {
+      const file = `${family}-${part}-${weight}.ttf`;
+      if (!existsSync(`${out}/${file}`)) await writeFile(`${out}/${file}`, await wawoff2.decompress(await readFile(`${modules}/${family}/files/${family}-${part}-${weight}-normal.woff2`)));
+      points ??= codePoints(await readFile(`${out}/${file}`));
+    }
+    if (HAN.test(part) && !isCjk(points)) continue;
+    index.push(`${family} ${part} ${weights.join("/")} ${ranges(points)}`);
+  }
+  await writeFile(`${out}/faces.txt`, index.join("\n") + "\n");
+}

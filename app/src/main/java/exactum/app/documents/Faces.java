@@ -1,0 +1,138 @@
+package exactum.app.documents;
+
+import java.io.BufferedReader;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.InputStreamReader;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
+
+/**
+ * The typefaces that ship with the application, and which letters each of them has: Latin, Greek, Cyrillic, Hebrew, Arabic,
+ * and the common characters of Chinese and Japanese. A paper embeds those of them that its texts need, and no others.
+ */
+public final class Faces {
+    private static final String FOLDER = "/pdf-fonts/";
+
+    /** What stands for a letter that no face has. */
+    static final int STAND_IN = '?';
+
+    private Faces() {}
+
+    /** One cut of a typeface, in one or two weights. */
+    record Face(String family, String part, List<Integer> weights, BitSet letters) {
+        /** What it is called in a style sheet. */
+        String name() {
+            return part.equals("latin") ? family : family + "-" + part;
+        }
+
+        InputStream open(int weight) {
+            return Faces.class.getResourceAsStream(FOLDER + "%s-%s-%d.ttf".formatted(family, part, weight));
+        }
+    }
+
+    private static final class Index {
+        private static final List<Face> ALL = read();
+        private static final BitSet LETTERS = new BitSet();
+
+        static {
+            ALL.forEach(f -> LETTERS.or(f.letters()));
+        }
+    }
+
+    /** The faces that a text needs, in the order in which they are tried; those of {@code first} are always among them. */
+    static List<Face> needed(String text, Set<String> first) {
+        BitSet missing = letters(text);
+        boolean japanese = text.codePoints().anyMatch(c -> c >= 0x3040 && c <= 0x30FF);
+        var needed = new ArrayList<Face>();
+        for (Face face : ordered(japanese)) {
+            boolean own = first.contains(face.family());
+            if (own || face.letters().intersects(missing) && !isOwn(face)) {
+                needed.add(face);
+                missing.andNot(face.letters());
+            }
+        }
+        return needed;
+    }
+
+    private static boolean isOwn(Face face) {
+        return !face.family().startsWith("noto");
+    }
+
+    private static List<Face> ordered(boolean japanese) {
+        if (japanese) return Index.ALL;
+        var all = new ArrayList<>(Index.ALL);
+        List<Face> last =
+                all.stream().filter(f -> f.family().equals("noto-sans-jp")).toList();
+        all.removeAll(last);
+        all.addAll(last);
+        return all;
+    }
+
+    /** The letters of a text that no face has, each once, in its order; empty where all can be printed. */
+    public static Set<String> missing(String text) {
+        return text.codePoints()
+                .filter(c -> !isPrinted(c))
+                .mapToObj(Character::toString)
+                .collect(Collectors.toCollection(LinkedHashSet::new));
+    }
+
+    /** The text with a stand-in for each letter that no face has, and without what XML cannot hold. */
+    static String printable(String text) {
+        var printable = new StringBuilder(text.length());
+        text.codePoints().filter(Faces::isInXml).forEach(c -> printable.appendCodePoint(isPrinted(c) ? c : STAND_IN));
+        return printable.toString();
+    }
+
+    private static boolean isPrinted(int c) {
+        return c == '\n' || c == '\t' || isUnseen(c) || Index.LETTERS.get(c);
+    }
+
+    /** Joiners and marks of direction steer the letters beside them and have no shape. */
+    private static boolean isUnseen(int c) {
+        return Character.getType(c) == Character.FORMAT || c >= 0xFE00 && c <= 0xFE0F;
+    }
+
+    /** The production Char of XML 1.0. */
+    private static boolean isInXml(int c) {
+        return c == '\t'
+                || c == '\n'
+                || c == '\r'
+                || c >= 0x20 && c <= 0xD7FF
+                || c >= 0xE000 && c <= 0xFFFD
+                || c >= 0x10000;
+    }
+
+    private static BitSet letters(String text) {
+        var letters = new BitSet();
+        text.codePoints().forEach(letters::set);
+        return letters;
+    }
+
+    private static List<Face> read() {
+        try (var lines = new BufferedReader(new InputStreamReader(
+                Faces.class.getResourceAsStream(FOLDER + "faces.txt"), StandardCharsets.US_ASCII))) {
+            return lines.lines().map(Faces::face).toList();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    private static Face face(String line) {
+        String[] parts = line.split(" ");
+        var letters = new BitSet();
+        for (String range : parts[3].split(",")) {
+            String[] ends = range.split("-");
+            letters.set(Integer.parseInt(ends[0], 16), Integer.parseInt(ends[ends.length - 1], 16) + 1);
+        }
+        List<Integer> weights =
+                List.of(parts[2].split("/")).stream().map(Integer::valueOf).toList();
+        return new Face(parts[0], parts[1], weights, letters);
+    }
+}

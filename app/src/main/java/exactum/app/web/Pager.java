@@ -1,0 +1,32 @@
+package exactum.app.web;
+
+import exactum.app.database.Slice;
+import org.springframework.web.servlet.support.ServletUriComponentsBuilder;
+import org.springframework.web.util.UriComponents;
+
+/**
+ * Where a page of a list stands in the whole of it.
+ *
+ * @param before the address of the page before, or null on the first
+ * @param after the address of the page after, or null on the last
+ * @param words {@code 101 to 200 of 498}, or empty where all is shown
+ */
+public record Pager(String before, String after, String words) {
+
+    /** Of the page that is asked for now, with so many rows on it of so many in all. */
+    public static Pager of(Slice slice, int shown, int all) {
+        int last = slice.skipped() + shown;
+        boolean whole = slice.from() == 1 && last >= all;
+        return new Pager(
+                slice.from() == 1 ? null : address(Math.max(1, slice.from() - slice.most())),
+                last >= all || shown == 0 ? null : address(last + 1),
+                whole ? "" : "%,d to %,d of %,d".formatted(slice.from(), last, all));
+    }
+
+    private static String address(int from) {
+        UriComponents here = ServletUriComponentsBuilder.fromCurrentRequest()
+                .replaceQueryParam("from", from)
+                .build();
+        return here.getPath() + "?" + here.getQuery();
+    }
+}

@@ -1,0 +1,41 @@
+package exactum.app.web;
+
+import exactum.core.problem.Refusal;
+import exactum.core.text.CleanText;
+import exactum.core.text.TextKind;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.web.servlet.HandlerInterceptor;
+import org.springframework.web.servlet.config.annotation.InterceptorRegistry;
+import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
+
+/** No form brings in a text that no field can hold: the longest and loosest kind is the limit of all. */
+@Configuration
+class RefuseBadTexts implements WebMvcConfigurer, HandlerInterceptor {
+    private static final int LONGEST_NAME = 60;
+
+    @Override
+    public void addInterceptors(InterceptorRegistry registry) {
+        registry.addInterceptor(this).order(-10);
+    }
+
+    @Override
+    public boolean preHandle(HttpServletRequest request, HttpServletResponse response, Object handler) {
+        request.getParameterMap().forEach((name, values) -> {
+            if (name.length() > LONGEST_NAME
+                    || CleanText.badCharacter(name, false).isPresent())
+                throw new Refusal("typed.field", "The form has a field that is none of ours. Nothing was saved.");
+            for (String value : values) refuseBad(name, value);
+        });
+        return true;
+    }
+
+    private static void refuseBad(String name, String value) {
+        try {
+            CleanText.of(value, TextKind.PARAGRAPHS, FieldWords.of(name));
+        } catch (Refusal bad) {
+            throw bad.at(name);
+        }
+    }
+}

@@ -1,0 +1,221 @@
+package exactum.bench;
+
+import de.siegmar.fastcsv.reader.CsvReader;
+import exactum.app.bank.ImportStatements;
+import exactum.app.customers.ImportCustomers;
+import exactum.app.ledger.Ledger;
+import exactum.app.payouts.ImportPayouts;
+import exactum.app.setup.ProcessorAccount;
+import exactum.app.setup.SetUp;
+import exactum.core.bank.Iban;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.ProcessorId;
+import exactum.core.ledger.AccountCode;
+import exactum.core.ledger.AccountRole;
+import exactum.core.money.FeeRule;
+import exactum.core.money.Money;
+import exactum.pg.ThrowawayPostgres;
+import java.io.BufferedWriter;
+import java.io.InputStream;
+import java.io.Writer;
+import java.math.BigDecimal;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Currency;
+import java.util.List;
+import java.util.Locale;
+import java.util.UUID;
+import javax.xml.stream.XMLInputFactory;
+import javax.xml.stream.XMLStreamConstants;
+
+/**
+ * A camt.053 of 100,000 lines and a payout of 100,000 lines, read, booked and stored, against a plain StAX or CSV walk of the
+ * same file and a COPY of the rows that they add; 50,000 customers against the COPY of theirs. All in the same run, in a heap
+ * of 512 MB.
+ */
+public final class ImportBench {
+    private static final Currency EUR = Currency.getInstance("EUR");
+    private static final Iban IBAN = new Iban("DE89370400440532013000");
+
+    private ImportBench() {}
+
+    private interface Measure {
+        Result of(BenchGround ground, int lines) throws Exception;
+    }
+
+    public static void main(String[] arguments) throws Exception {
+        try (var postgres = ThrowawayPostgres.start()) {
+            Measured statement = measure(postgres, "statement lines", ImportBench::statement, 10_000, 100_000);
+            Measured payout = measure(postgres, "payout lines", ImportBench::payout, 10_000, 100_000);
+            Measured customers = measure(postgres, "customers", ImportBench::customers, 5_000, 50_000);
+            System.out.printf(
+                    Locale.ROOT,
+                    "ratio=%.2f growth=%.2f heap_mb=%d ratio_payout=%.2f growth_payout=%.2f ratio_customers=%.2f customers_s=%.1f%n",
+                    statement.large().ratio(),
+                    statement.large().growthFrom(statement.small()),
+                    BenchGround.peakHeapMb(),
+                    payout.large().ratio(),
+                    payout.large().growthFrom(payout.small()),
+                    customers.large().ratio(),
+                    customers.large().seconds());
+        }
+    }
+
+    private record Measured(Result small, Result large) {}
+
+    private static Measured measure(ThrowawayPostgres postgres, String what, Measure measure, int few, int many)
+            throws Exception {
+        try (var warm = new BenchGround(postgres)) {
+            measure.of(warm, few);
+        }
+        Result small;
+        try (var ground = new BenchGround(postgres)) {
+            small = measure.of(ground, few);
+        }
+        Result large;
+        try (var ground = new BenchGround(postgres)) {
+            large = measure.of(ground, many);
+        }
+        small.print(what);
+        large.print(what);
+        return new Measured(small, large);
+    }
+
+    private static Result statement(BenchGround ground, int lines) throws Exception {
+        BusinessId business = ground.businesses.getFirst();
+        Path file = camt(lines);
+        ground.bean(SetUp.class)
+                .addBankAccount(
+                        business,
+                        "Bank",
+                        IBAN,
+                        new AccountCode("1000"),
+                        Money.of("EUR", "0.00"),
+                        BenchGround.DAY,
+                        null);
+        ground.rows.settleDown();
+        long began = System.nanoTime();
+        try (InputStream in = Files.newInputStream(file)) {
+            ground.bean(ImportStatements.class).fromFile(business, "bench.xml", in);
+        }
+        double seconds = (System.nanoTime() - began) / 1e9;
+        double walk = walkXml(file);
+        return result(ground, lines, seconds, walk, List.of("bank_statement", "bank_line", "entry", "posting"));
+    }
+
+    private static Result payout(BenchGround ground, int lines) throws Exception {
+        BusinessId business = ground.businesses.getFirst();
+        Path file = csv(lines);
+        ProcessorId processor = processor(ground, business);
+        ground.rows.settleDown();
+        long began = System.nanoTime();
+        try (InputStream in = Files.newInputStream(file)) {
+            ground.bean(ImportPayouts.class).fromFile(business, processor, "bench.csv", in);
+        }
+        double seconds = (System.nanoTime() - began) / 1e9;
+        double walk = walkCsv(file);
+        return result(ground, lines, seconds, walk, List.of("payout", "payout_line", "entry", "posting"));
+    }
+
+    private static Result customers(BenchGround ground, int count) throws Exception {
+        BusinessId business = ground.businesses.getFirst();
+        Path file = people(count);
+        var imports = ground.bean(ImportCustomers.class);
+        UUID rehearsal;
+        try (InputStream in = Files.newInputStream(file)) {
+            rehearsal = imports.rehearse(business, "bench.csv", in);
+        }
+        ground.rows.settleDown();
+        imports.begin(business, rehearsal);
+        long began = System.nanoTime();
+        imports.take(business, rehearsal);
+        double seconds = (System.nanoTime() - began) / 1e9;
+        return result(ground, count, seconds, 0, List.of("customer"));
+    }
+
+    private static Result result(BenchGround ground, int things, double seconds, double walk, List<String> tables)
+            throws Exception {
+        SameRows.Copy copy = ground.rows.copyAgain(tables, "");
+        return new Result(things, seconds, new SameRows.Copy(walk + copy.seconds(), copy.rows()));
+    }
+
+    private static ProcessorId processor(BenchGround ground, BusinessId business) {
+        var payouts = ground.bean(Ledger.class).accounts(business).of(AccountRole.PAYOUTS);
+        return ground.bean(SetUp.class)
+                .addProcessor(
+                        business,
+                        "Cards",
+                        new ProcessorAccount.Access(
+                                "http://127.0.0.1:1/processor",
+                                "key",
+                                "whsec_MDEyMzQ1Njc4OWFiY2RlZjAxMjM0NTY3ODlhYmNkZWY="),
+                        EUR,
+                        new ProcessorAccount.Booking(new AccountCode("1060"), new AccountCode("5000"), payouts),
+                        new FeeRule(new BigDecimal("2"), Money.of("EUR", "0.25")));
+    }
+
+    private static double walkXml(Path file) throws Exception {
+        long began = System.nanoTime();
+        long letters = 0;
+        try (InputStream in = Files.newInputStream(file)) {
+            var xml = XMLInputFactory.newDefaultFactory().createXMLStreamReader(in);
+            while (xml.hasNext()) if (xml.next() == XMLStreamConstants.CHARACTERS) letters += xml.getTextLength();
+            xml.close();
+        }
+        if (letters == 0) throw new IllegalStateException("the file is empty");
+        return (System.nanoTime() - began) / 1e9;
+    }
+
+    private static double walkCsv(Path file) throws Exception {
+        long began = System.nanoTime();
+        long letters = 0;
+        try (var csv = CsvReader.builder().ofCsvRecord(file)) {
+            for (var record : csv) for (String cell : record.getFields()) letters += cell.length();
+        }
+        if (letters == 0) throw new IllegalStateException("the file is empty");
+        return (System.nanoTime() - began) / 1e9;
+    }
+
+    private static Path camt(int lines) throws Exception {
+        Path file = Files.createTempFile("bench", ".xml");
+        try (Writer out = new BufferedWriter(Files.newBufferedWriter(file))) {
+            out.write(
+                    "<?xml version=\"1.0\" encoding=\"UTF-8\"?><Document xmlns=\"urn:iso:std:iso:20022:tech:xsd:camt.053.001.08\"><BkToCstmrStmt><GrpHdr><MsgId>M</MsgId><CreDtTm>2026-06-01T20:00:00Z</CreDtTm></GrpHdr><Stmt><Id>S</Id><Acct><Id><IBAN>"
+                            + IBAN.value() + "</IBAN></Id></Acct>");
+            out.write(balance("OPBD", "0.00") + balance("CLBD", lines + ".00"));
+            for (int i = 1; i <= lines; i++)
+                out.write(
+                        "<Ntry><NtryRef>%1$d</NtryRef><Amt Ccy=\"EUR\">1.00</Amt><CdtDbtInd>CRDT</CdtDbtInd><Sts><Cd>BOOK</Cd></Sts><BookgDt><Dt>2026-06-01</Dt></BookgDt><ValDt><Dt>2026-06-01</Dt></ValDt><AcctSvcrRef>REF%1$d</AcctSvcrRef><BkTxCd><Domn><Cd>PMNT</Cd><Fmly><Cd>RCDT</Cd><SubFmlyCd>ESCT</SubFmlyCd></Fmly></Domn></BkTxCd><NtryDtls><TxDtls><Refs><EndToEndId>E2E%1$d</EndToEndId></Refs><RltdPties><Dbtr><Pty><Nm>Customer %1$d</Nm></Pty></Dbtr></RltdPties><RmtInf><Ustrd>INV-2026-%1$06d thank you</Ustrd></RmtInf></TxDtls></NtryDtls></Ntry>\n"
+                                .formatted(i));
+            out.write("</Stmt></BkToCstmrStmt></Document>");
+        }
+        return file;
+    }
+
+    private static String balance(String type, String amount) {
+        return "<Bal><Tp><CdOrPrtry><Cd>%s</Cd></CdOrPrtry></Tp><Amt Ccy=\"EUR\">%s</Amt><CdtDbtInd>CRDT</CdtDbtInd><Dt><Dt>2026-06-01</Dt></Dt></Bal>"
+                .formatted(type, amount);
+    }
+
+    private static Path csv(int lines) throws Exception {
+        Path file = Files.createTempFile("bench", ".csv");
+        try (Writer out = Files.newBufferedWriter(file)) {
+            out.write("payout,sales_on,arrives_on,currency,net,kind,date,sale,description,gross,fee\n");
+            for (int i = 1; i <= lines; i++)
+                out.write("po_1,2026-06-01,2026-06-03,EUR,%d.00,sale,2026-06-01,sa_%d,card 4242,11.00,1.00\n"
+                        .formatted(10 * lines, i));
+        }
+        return file;
+    }
+
+    private static Path people(int count) throws Exception {
+        Path file = Files.createTempFile("bench", ".csv");
+        try (Writer out = Files.newBufferedWriter(file)) {
+            out.write("code,name,kind,email,address,country,currency,tax_number\n");
+            for (int i = 1; i <= count; i++)
+                out.write("K-%1$d,Customer %1$d,person,k%1$d@k.example,Quay %1$d|Reedharbour,IE,EUR,IE%1$d\n"
+                        .formatted(i));
+        }
+        return file;
+    }
+}

@@ -1,0 +1,84 @@
+package exactum.formats.fuzz;
+
+import static java.nio.charset.StandardCharsets.UTF_8;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.TimeUnit;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/**
+ * A coverage-guided fuzzer (Jazzer, on libFuzzer) gives each reader sixty seconds of files of its own making, the readers side
+ * by side, each in a heap of 256 MB: none throws anything but a refusal, and none runs out of memory or time.
+ */
+class FuzzReadersTest {
+    private static final int SECONDS = 60;
+    private static final Pattern RUNS = Pattern.compile("Done (\\d+) runs");
+    private static final Map<Class<?>, String> SEEDS = Map.of(
+            StatementFuzz.class,
+                    "<?xml version=\"1.0\" encoding=\"UTF-8\"?><Document xmlns=\"urn:iso:std:iso:20022:tech:xsd:camt.053.001.08\"><BkToCstmrStmt><Stmt><Id>S</Id><Acct><Id><IBAN>DE89370400440532013000</IBAN></Id></Acct><Bal><Tp><CdOrPrtry><Cd>OPBD</Cd></CdOrPrtry></Tp><Amt Ccy=\"EUR\">1.00</Amt><CdtDbtInd>CRDT</CdtDbtInd><Dt><Dt>2026-06-01</Dt></Dt></Bal><Bal><Tp><CdOrPrtry><Cd>CLBD</Cd></CdOrPrtry></Tp><Amt Ccy=\"EUR\">3.00</Amt><CdtDbtInd>CRDT</CdtDbtInd><Dt><Dt>2026-06-01</Dt></Dt></Bal><Ntry><Amt Ccy=\"EUR\">2.00</Amt><CdtDbtInd>CRDT</CdtDbtInd><Sts><Cd>BOOK</Cd></Sts><BookgDt><Dt>2026-06-01</Dt></BookgDt></Ntry></Stmt></BkToCstmrStmt></Document>",
+            PayoutFuzz.class,
+                    "payout,sales_on,arrives_on,currency,net,kind,date,sale,description,gross,fee\npo,2026-06-01,2026-06-03,EUR,9.00,sale,2026-06-01,sa,\"B, \"\"x\"\"\",10.00,1.00\n",
+            CustomerFuzz.class,
+                    "code;name;kind;email;address;country;currency;tax_number\nC-1;Ada;person;a@b.ie;Quay|Lake;IE;EUR;\n");
+
+    private record Run(Class<?> target, Process process, Path output) {}
+
+    @Test
+    void no_reader_does_anything_but_read_or_refuse(@TempDir Path folder) throws Exception {
+        List<Run> runs = Stream.of(StatementFuzz.class, PayoutFuzz.class, CustomerFuzz.class)
+                .map(target -> start(target, folder.resolve(target.getSimpleName())))
+                .toList();
+        for (Run run : runs) {
+            assertThat(run.process().waitFor(SECONDS * 4L, TimeUnit.SECONDS))
+                    .as("%s ends", run.target())
+                    .isTrue();
+            String said = Files.readString(run.output());
+            assertThat(run.process().exitValue()).as(said).isZero();
+            Matcher done = RUNS.matcher(said);
+            assertThat(done.find()).as(said).isTrue();
+            assertThat(Long.parseLong(done.group(1)))
+                    .as("files given to %s", run.target())
+                    .isGreaterThan(1_000);
+        }
+    }
+
+    private static Run start(Class<?> target, Path folder) {
+        try {
+            Path corpus = Files.createDirectories(folder.resolve("corpus"));
+            Files.write(corpus.resolve("seed"), SEEDS.get(target).getBytes(UTF_8));
+            Path output = folder.resolve("output");
+            Process process = new ProcessBuilder(
+                            Path.of(System.getProperty("java.home"), "bin", "java")
+                                    .toString(),
+                            "-Xmx256m",
+                            "-XX:+EnableDynamicAgentLoading",
+                            "-cp",
+                            System.getProperty("java.class.path"),
+                            "com.code_intelligence.jazzer.Jazzer",
+                            "--target_class=" + target.getName(),
+                            "--instrumentation_includes=exactum.**:de.siegmar.**",
+                            "--reproducer_path=" + folder,
+                            "-max_total_time=" + SECONDS,
+                            "-max_len=4096",
+                            "-timeout=10",
+                            "-artifact_prefix=" + folder + "/",
+                            corpus.toString())
+                    .directory(folder.toFile())
+                    .redirectErrorStream(true)
+                    .redirectOutput(output.toFile())
+                    .start();
+            return new Run(target, process, output);
+        } catch (IOException e) {
+            throw new java.io.UncheckedIOException(e);
+        }
+    }
+}
