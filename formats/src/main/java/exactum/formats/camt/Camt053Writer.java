@@ -19,7 +19,8 @@ import javax.xml.stream.XMLStreamWriter;
 /** Writes one statement as camt.053.001.08, elements in the order of the ISO 20022 message definition. */
 public final class Camt053Writer {
     private static final Map<String, Integer> MOST =
-            Map.of("Id", 35, "MsgId", 35, "NtryRef", 35, "AcctSvcrRef", 35, "EndToEndId", 35, "Ref", 35, "Nm", 140);
+            Map.of("Id", 35, "MsgId", 35, "NtryRef", 35, "AcctSvcrRef", 35, "EndToEndId", 35, "Ref", 35);
+    private static final int MOST_OF_OTHERS = 140;
     private final XMLStreamWriter xml;
 
     private Camt053Writer(XMLStreamWriter xml) {
@@ -99,7 +100,7 @@ public final class Camt053Writer {
         close();
         date("BookgDt", line.bookedOn());
         date("ValDt", line.valueOn());
-        if (!line.bankReference().isEmpty()) text("AcctSvcrRef", line.bankReference());
+        if (holds("AcctSvcrRef", line.bankReference())) text("AcctSvcrRef", line.bankReference());
         bankCode(line.bankCode());
         details(line);
         close();
@@ -110,10 +111,10 @@ public final class Camt053Writer {
         open("NtryDtls");
         open("TxDtls");
         open("Refs");
-        text("EndToEndId", line.endToEndId().isEmpty() ? "NOTPROVIDED" : line.endToEndId());
+        text("EndToEndId", holds("EndToEndId", line.endToEndId()) ? line.endToEndId() : "NOTPROVIDED");
         close();
         signed(line.amount());
-        if (!line.counterparty().isEmpty()) {
+        if (holds("Nm", line.counterparty())) {
             open("RltdPties");
             open(credit ? "Dbtr" : "Cdtr");
             open("Pty");
@@ -122,10 +123,12 @@ public final class Camt053Writer {
             close();
             close();
         }
-        if (!line.remittance().isEmpty() || !line.structuredReference().isEmpty()) {
+        List<String> remittance = pieces(line.remittance());
+        boolean structured = holds("Ref", line.structuredReference());
+        if (!remittance.isEmpty() || structured) {
             open("RmtInf");
-            for (String part : pieces(line.remittance())) text("Ustrd", part);
-            if (!line.structuredReference().isEmpty()) structured(line.structuredReference());
+            for (String part : remittance) text("Ustrd", part);
+            if (structured) structured(line.structuredReference());
             close();
         }
         close();
@@ -179,22 +182,36 @@ public final class Camt053Writer {
 
     /** Max140Text as often as it takes. */
     private static List<String> pieces(String text) {
-        int[] points = harmless(text, Integer.MAX_VALUE).codePoints().toArray();
         var pieces = new ArrayList<String>();
-        for (int from = 0; from < points.length; from += 140)
-            pieces.add(new String(points, from, Math.min(140, points.length - from)).strip());
-        pieces.removeIf(String::isEmpty);
+        String rest = CleanText.harmless(text, Integer.MAX_VALUE);
+        while (!rest.isEmpty()) {
+            String piece = cut(rest, MOST_OF_OTHERS);
+            if (!piece.isBlank()) pieces.add(piece.strip());
+            rest = rest.substring(piece.length());
+        }
         return pieces;
     }
 
+    /** Some validators count a letter beyond the basic plane as two, so it is counted as two, and never halved. */
+    private static String cut(String text, int most) {
+        if (text.length() <= most) return text;
+        return text.substring(0, Character.isHighSurrogate(text.charAt(most - 1)) ? most - 1 : most);
+    }
+
     /** What the message definition lets a text of the element hold, whatever a payer wrote. */
-    private static String harmless(String text, int most) {
-        return CleanText.harmless(text, most).strip();
+    private static String held(String element, String text) {
+        int most = MOST.getOrDefault(element, MOST_OF_OTHERS);
+        return cut(CleanText.harmless(text, most), most).strip();
+    }
+
+    /** The message definition knows no empty texts, so an element with nothing to hold is left out. */
+    private static boolean holds(String element, String text) {
+        return !held(element, text).isEmpty();
     }
 
     private void text(String element, String text) throws XMLStreamException {
         xml.writeStartElement(element);
-        xml.writeCharacters(harmless(text, MOST.getOrDefault(element, 140)));
+        xml.writeCharacters(held(element, text));
         xml.writeEndElement();
     }
 }
