@@ -105,12 +105,12 @@ class NothingBlocksTest {
                 var otto = new Visitor(world, "otto")) {
             assertThat(ada.get("/day").body())
                     .contains(
-                            "The date stopped on its way. Something unforeseen happened",
+                            "The date stopped before it got there. Something unexpected happened",
                             "What was done before is kept.",
                             "Try again",
                             "Stay on this date");
             assertThat(otto.get("/day").body())
-                    .contains("The date stopped on its way.")
+                    .contains("The date stopped before it got there.")
                     .doesNotContain("Stay on this date");
             ada.follow("/clock/again", "back=/day");
             assertThat(play.journey().orElseThrow().problem()).isNull();

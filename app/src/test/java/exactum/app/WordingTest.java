@@ -25,11 +25,11 @@ class WordingTest {
             Map.entry("\\b[Aa]fresh\\b|\\b[Aa]new\\b", "again, Start over"),
             Map.entry("\\b[Ll]et it go on\\b|\\b[Gg]o on with it\\b", "Resume"),
             Map.entry("\\b[Nn]ot done\\b", "That did not work"),
-            Map.entry("\\bwithout a home\\b|\\bhomeless\\b", "unmatched"),
+            Map.entry("\\bwithout a home\\b|\\b[Ww]ithout a name\\b|\\bhomeless\\b", "unmatched, unexplained"),
             Map.entry("\\bsums?\\b(?!\\()", "amount"),
             Map.entry("\\bhanded back\\b|\\bhand back\\b", "returned"),
             Map.entry(
-                    "\\bforthwith\\b|\\bhence\\b|\\bhenceforth\\b|\\bthereof\\b|\\bwhereof\\b|\\bthereby\\b|\\bshall\\b",
+                    "\\bforthwith\\b|\\bhence\\b|\\bhenceforth\\b|\\bthereof\\b|\\bwhereof\\b|\\bthereby\\b|\\bshall\\b|\\bfor want of\\b|\\byours to say\\b|\\botherwise there\\b",
                     "plain words"),
             Map.entry("\\bhomed\\b|\\babode\\b|\\bbethink\\b", "plain words"),
             Map.entry(

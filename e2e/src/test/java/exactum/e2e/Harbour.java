@@ -208,7 +208,7 @@ final class Harbour {
         Page page = person.page;
         page.locator("[name=who]").fill(name);
         page.locator("#newEmail").fill(email);
-        person.press("Make this customer");
+        person.press("Add this customer");
         assertThat(page.locator(".chooser")).containsText(email);
     }
 

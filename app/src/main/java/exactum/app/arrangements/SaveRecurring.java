@@ -37,7 +37,7 @@ public class SaveRecurring {
         } else if (store.find(business, r.id()).filter(r::agreesWith).isEmpty()) {
             throw new Refusal(
                     "recurring.saved-otherwise",
-                    "This paper was saved from another window and reads otherwise there. Nothing was saved; what you typed still stands here. Start over to make it another one.");
+                    "This paper was saved from another window and differs there. Nothing was saved; what you typed still stands here. Start over to make it another one.");
         }
     }
 

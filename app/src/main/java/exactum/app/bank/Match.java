@@ -359,7 +359,7 @@ public class Match {
         private void requireIn(Money amount) {
             if (amount.isPositive()) return;
             throw new Refusal(
-                    "match.not-in", "Money went out with this line, so it is no payment. Nothing was matched.");
+                    "match.not-in", "Money went out with this line, so it is not a payment. Nothing was matched.");
         }
 
         private void requireOut(Money amount) {

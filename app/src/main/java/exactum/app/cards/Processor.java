@@ -119,7 +119,7 @@ public class Processor implements TryProcessor {
     private static String reference(JsonNode node, String field) {
         String text = Outside.text(node, field);
         if (REFERENCE.matcher(text).matches()) return text;
-        throw new RestClientException("“%s” is no reference".formatted(CleanText.harmless(text, 80)));
+        throw new RestClientException("“%s” is not a reference".formatted(CleanText.harmless(text, 80)));
     }
 
     /** The references of the payouts after the one last read, oldest first, at most a thousand. */

@@ -55,7 +55,7 @@ public class SaveCustomer {
         if (says) return saved;
         throw new Refusal(
                 "customer.saved-otherwise",
-                "This form was saved already as %s, %s, and reads otherwise there. Nothing more was saved. Open that customer to change it."
+                "This form was saved already as %s, %s, and differs there. Nothing more was saved. Open that customer to change it."
                         .formatted(saved.code(), saved.name()));
     }
 

@@ -174,7 +174,7 @@ public class PrepareDocuments {
             if (!totals.gross().isPositive()) {
                 throw new Refusal(
                         "document.nothing",
-                        "It comes to %s, which nobody can pay. Nothing was made."
+                        "It comes to %s, which cannot be paid. Nothing was made."
                                 .formatted(totals.gross().text()));
             }
             if (totals.gross().minor() > Money.MOST) throw new ArithmeticException("more than a document may come to");

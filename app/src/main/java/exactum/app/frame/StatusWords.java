@@ -28,7 +28,7 @@ record StatusWords(String title, String sentence) {
             case CONTENT_TOO_LARGE ->
                 new StatusWords("That is too large", "What was sent is larger than is allowed. Nothing was stored.");
             case TOO_MANY_REQUESTS ->
-                new StatusWords("Too many at once", "That was asked too often. Wait a minute, then try again.");
+                new StatusWords("Too many at once", "That was too many requests. Wait a minute, then try again.");
             case SERVICE_UNAVAILABLE ->
                 new StatusWords(
                         "Not available at the moment",
@@ -36,7 +36,7 @@ record StatusWords(String title, String sentence) {
             default ->
                 new StatusWords(
                         "Something went wrong on our side",
-                        "Something went wrong on our side. What was not finished was undone. Try again; if it stays, tell who runs Exactum.");
+                        "Something went wrong on our side. What was not finished was undone. Try again; if it stays, tell whoever runs Exactum.");
         };
     }
 }

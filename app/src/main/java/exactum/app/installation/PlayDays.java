@@ -83,7 +83,7 @@ public class PlayDays {
             stop("The stand-ins do not answer.");
         } catch (RuntimeException fault) {
             LOG.error("the date stopped on its way", fault);
-            stop("Something unforeseen happened (%s)."
+            stop("Something unexpected happened (%s)."
                     .formatted(CleanText.harmless(String.valueOf(fault.getMessage()), 200)));
         }
     }

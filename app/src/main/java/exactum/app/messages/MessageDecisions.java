@@ -12,7 +12,7 @@ import java.util.List;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 
-/** Messages that are held for want of an address, and those that could not be delivered. */
+/** Messages that are held because there is no address, and those that could not be delivered. */
 @Configuration
 class MessageDecisions {
 

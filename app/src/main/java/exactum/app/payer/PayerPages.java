@@ -73,7 +73,7 @@ class PayerPages {
             HttpServletResponse response,
             Model model) {
         if (again.isPresent())
-            model.addAttribute("notice", "This page was open for long. Nothing was charged; please press once more.");
+            model.addAttribute("notice", "This page was open too long. Nothing was charged; please press once more.");
         return show(token, request, response, model);
     }
 

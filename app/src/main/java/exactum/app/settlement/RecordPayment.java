@@ -124,7 +124,7 @@ public class RecordPayment {
         if (same) return before.id();
         throw new Refusal(
                 "payment.recorded",
-                "This form was recorded already, and reads otherwise there. Nothing was recorded. Begin a new payment for another one.");
+                "This form was recorded already, and differs there. Nothing was recorded. Begin a new payment for another one.");
     }
 
     /** What it would settle and leave on account: the same as recording it, and nothing of it stays. */
@@ -221,7 +221,7 @@ public class RecordPayment {
         if (typed.on().isAfter(clock.today(business))) {
             throw new Refusal(
                     "payment.future",
-                    "A payment that was received has a day that is not after today. Nothing was recorded.");
+                    "A payment is recorded once it was received, so its date is not after today. Nothing was recorded.");
         }
     }
 }

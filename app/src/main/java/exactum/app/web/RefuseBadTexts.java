@@ -25,7 +25,7 @@ class RefuseBadTexts implements WebMvcConfigurer, HandlerInterceptor {
         request.getParameterMap().forEach((name, values) -> {
             if (name.length() > LONGEST_NAME
                     || CleanText.badCharacter(name, false).isPresent())
-                throw new Refusal("typed.field", "The form has a field that is none of ours. Nothing was saved.");
+                throw new Refusal("typed.field", "The form has a field that does not belong to it. Nothing was saved.");
             for (String value : values) refuseBad(name, value);
         });
         return true;

@@ -30,7 +30,7 @@ public final class BankLineMatcher {
     }
 
     /**
-     * The proposals for what is left of the line, highest score first; none if it is nothing we know.
+     * The proposals for what is left of the line, highest score first; none if nothing we know explains it.
      *
      * @param left signed as the line, not zero
      */

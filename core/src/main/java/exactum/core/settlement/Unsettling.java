@@ -128,7 +128,7 @@ public final class Unsettling {
         if (!kind.isMoney()) {
             throw new Refusal(
                     "allocation.no-money",
-                    "A %s is no money that could lie on account, so it is not taken off like a payment. Nothing was changed."
+                    "A %s is not money that can stay on account, so it is not taken off like a payment. Nothing was changed."
                             .formatted(kind.words()));
         }
         List<Allocation> standing =

@@ -36,7 +36,7 @@ class BankLineMatcherTest {
             eur("300.00"));
     private static final Candidate.Paid PAID =
             new Candidate.Paid(new DocumentId(new UUID(3, 41)), "LW-2026-0041", ECLUSE, "J. Écluse");
-    private static final BankLineMatcher MATCHER =
+    private final BankLineMatcher known =
             new BankLineMatcher(new MatchIndex(List.of(BERTH, KEY, CRANE, PAYOUT, BY_HAND, PAID)));
 
     private static Money eur(String amount) {
@@ -56,13 +56,12 @@ class BankLineMatcherTest {
                 eur(discount));
     }
 
-    private static List<Proposal> propose(String amount, String counterparty, String text) {
+    private List<Proposal> propose(String amount, String counterparty, String text) {
         return propose(amount, counterparty, text, "", "");
     }
 
-    private static List<Proposal> propose(
-            String amount, String counterparty, String text, String structured, String code) {
-        return MATCHER.propose(
+    private List<Proposal> propose(String amount, String counterparty, String text, String structured, String code) {
+        return known.propose(
                 new StatementLine(DAY, DAY, eur(amount), "", "", counterparty, text, structured, code), eur(amount));
     }
 
