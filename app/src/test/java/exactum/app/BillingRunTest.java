@@ -242,4 +242,19 @@ class BillingRunTest {
         assertThat(invoices(world, customer)).isOne();
         assertThat(world.newest(customer.id()).number()).as("no number is lost").isEqualTo("LW-2026-0001");
     }
+
+    @Test
+    void a_run_of_the_night_that_was_killed_half_way_is_ended_by_the_next(
+            World world, CommitBillingRun commit, PlanBillingRun plan, DSLContext db) {
+        Customer customer = world.payer();
+        world.berth(customer);
+        world.asOwner("alter table message add constraint killed check (send_on < '2000-01-01') not valid");
+        assertThatThrownBy(() -> commit.runFor(world.moorings, TODAY)).isInstanceOf(RuntimeException.class);
+        plan.begin(world.moorings, TODAY, false);
+        assertThat(db.fetchValues("select state from run order by id")).isEqualTo(List.of("running", "planning"));
+        world.asOwner("alter table message drop constraint killed");
+        commit.runFor(world.moorings, TODAY);
+        assertThat(db.fetchValues("select state from run")).isEqualTo(List.of("done"));
+        assertThat(invoices(world, customer)).isOne();
+    }
 }

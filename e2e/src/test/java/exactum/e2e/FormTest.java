@@ -152,8 +152,7 @@ class FormTest {
             assertThat(page.locator("main .problem").first()).containsText("press once more");
             save(page);
             assertThat(page.locator("h1")).containsText("Odile Marr");
-            assertThat(installation.count("select count(*) from customer where name = 'Odile Marr'"))
-                    .isOne();
+            isSavedOnce(installation, "Odile Marr");
         }
     }
 
@@ -176,8 +175,7 @@ class FormTest {
             page.waitForLoadState(LoadState.NETWORKIDLE);
             page.evaluate("history.forward()");
             assertThat(page.locator("h1")).containsText("Twice Pressed");
-            assertThat(installation.count("select count(*) from customer where name = 'Twice Pressed'"))
-                    .isOne();
+            isSavedOnce(installation, "Twice Pressed");
         }
     }
 
@@ -204,8 +202,7 @@ class FormTest {
                 page.waitForTimeout(500);
                 return page.locator("h1").first().textContent().contains("Patient Payer");
             });
-            assertThat(installation.count("select count(*) from customer where name = 'Patient Payer'"))
-                    .isOne();
+            isSavedOnce(installation, "Patient Payer");
             installation.booksAgree(person);
         }
     }
@@ -228,8 +225,7 @@ class FormTest {
             installation.startApp();
             save(page);
             assertThat(page.locator("h1")).containsText("Steady Hand");
-            assertThat(installation.count("select count(*) from customer where name = 'Steady Hand'"))
-                    .isOne();
+            isSavedOnce(installation, "Steady Hand");
         }
     }
 
@@ -255,6 +251,11 @@ class FormTest {
 
     private static void save(Page page) {
         page.locator("main form button:not([type=button])").last().click();
+    }
+
+    private static void isSavedOnce(Installation installation, String name) {
+        assertThat(installation.count("select count(*) from customer where name = '" + name + "'"))
+                .isOne();
     }
 
     private static int width(Page page) {

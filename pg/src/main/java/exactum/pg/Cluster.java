@@ -93,6 +93,15 @@ public final class Cluster {
         return Files.exists(data().resolve("postmaster.pid"));
     }
 
+    /** Whether our own server answers at our port. */
+    boolean answers() {
+        try (Connection c = superuser("postgres")) {
+            return c.isValid(5);
+        } catch (SQLException notOurs) {
+            return false;
+        }
+    }
+
     /** Makes the roles that are missing and sets their passwords. */
     public void ensureRole(String role, String password) {
         try (Connection c = superuser("postgres");

@@ -9,6 +9,7 @@ import java.nio.file.attribute.PosixFilePermissions;
 import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.SQLException;
+import java.util.List;
 import java.util.Properties;
 import org.junit.jupiter.api.Test;
 
@@ -76,7 +77,11 @@ class ClusterTest {
             Serve.main(new String[] {"stop", home.toString(), port});
             Serve.main(new String[] {"start", home.toString(), port});
             kill(home);
+            List<Process> twoAtOnce = List.of(started(home, port), started(home, port));
+            for (Process one : twoAtOnce) assertThat(one.waitFor()).isZero();
+            long running = pid(home);
             Serve.main(new String[] {"start", home.toString(), port});
+            assertThat(pid(home)).as("a server that answers is used as it is").isEqualTo(running);
             try (var owner = connect(url, "exactum_owner", passwords.getProperty("owner"))) {
                 assertThat(ask(owner, "select a from kept")).isEqualTo(42);
             }
@@ -89,12 +94,30 @@ class ClusterTest {
         }
     }
 
-    /** As a machine that loses its power: the server has no time to tidy up. */
-    private static void kill(Path home) throws Exception {
-        long pid = Long.parseLong(Files.readAllLines(home.resolve("postgres/data/postmaster.pid"))
+    /** As the launcher starts it, in a process of its own. */
+    private static Process started(Path home, String port) throws Exception {
+        return new ProcessBuilder(
+                        Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                        "-cp",
+                        System.getProperty("java.class.path"),
+                        Serve.class.getName(),
+                        "start",
+                        home.toString(),
+                        port)
+                .redirectErrorStream(true)
+                .redirectOutput(ProcessBuilder.Redirect.DISCARD)
+                .start();
+    }
+
+    private static long pid(Path home) throws Exception {
+        return Long.parseLong(Files.readAllLines(home.resolve("postgres/data/postmaster.pid"))
                 .getFirst()
                 .strip());
-        ProcessHandle server = ProcessHandle.of(pid).orElseThrow();
+    }
+
+    /** As a machine that loses its power: the server has no time to tidy up. */
+    private static void kill(Path home) throws Exception {
+        ProcessHandle server = ProcessHandle.of(pid(home)).orElseThrow();
         server.destroyForcibly();
         server.onExit().get(10, java.util.concurrent.TimeUnit.SECONDS);
     }

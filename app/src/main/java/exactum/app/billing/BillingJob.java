@@ -1,13 +1,12 @@
 package exactum.app.billing;
 
 import com.github.kagkarlsson.scheduler.SchedulerClient;
-import com.github.kagkarlsson.scheduler.task.FailureHandler;
 import com.github.kagkarlsson.scheduler.task.Task;
 import com.github.kagkarlsson.scheduler.task.TaskDescriptor;
 import com.github.kagkarlsson.scheduler.task.helper.Tasks;
+import exactum.app.installation.Retry;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.RunId;
-import java.time.Duration;
 import java.time.Instant;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
@@ -17,9 +16,6 @@ import org.springframework.context.annotation.Configuration;
 class BillingJob {
     private static final TaskDescriptor<Void> PLAN = TaskDescriptor.of("billing-plan");
     private static final TaskDescriptor<Void> RUN = TaskDescriptor.of("billing-run");
-
-    /** What failed, such as while the database was away, is taken up again soon. */
-    private static final FailureHandler<Void> SOON = new FailureHandler.OnFailureRetryLater<>(Duration.ofSeconds(10));
 
     /** A run by the id of its job. */
     private record Of(BusinessId business, RunId run) {
@@ -35,7 +31,7 @@ class BillingJob {
 
     @Bean
     Task<Void> billingPlanTask(PlanBillingRun plan) {
-        return Tasks.oneTime(PLAN).onFailure(SOON).execute((instance, context) -> {
+        return Tasks.oneTime(PLAN).onFailure(Retry.soon()).execute((instance, context) -> {
             Of of = Of.parse(instance.getId());
             plan.plan(of.business(), of.run());
         });
@@ -43,7 +39,7 @@ class BillingJob {
 
     @Bean
     Task<Void> billingRunTask(CommitBillingRun commit) {
-        return Tasks.oneTime(RUN).onFailure(SOON).execute((instance, context) -> {
+        return Tasks.oneTime(RUN).onFailure(Retry.soon()).execute((instance, context) -> {
             Of of = Of.parse(instance.getId());
             commit.execute(of.business(), of.run());
         });

@@ -39,8 +39,14 @@ public class CommitBillingRun {
         this.transaction = transaction;
     }
 
-    /** Plans and commits the run of a day by itself, its plan kept as the record; a day with nothing to make leaves none. */
+    /**
+     * Plans and commits the run of a day by itself, its plan kept as the record; a day with nothing to make leaves none. One of
+     * its own that was killed half-way is ended first: it goes on where it was, or, if it was not committed yet, is planned with
+     * this one.
+     */
     public void runFor(BusinessId business, LocalDate day) {
+        transaction.executeWithoutResult(s -> runs.dropPlans(business, Audit.who()));
+        runs.running(business, Audit.who()).forEach(left -> execute(business, left));
         RunId run = plan.begin(business, day, false);
         plan.plan(business, run);
         if (runs.find(business, run).orElseThrow(NotHere::new).planned() == 0) {

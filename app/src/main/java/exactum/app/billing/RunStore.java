@@ -109,6 +109,26 @@ class RunStore {
                 .execute();
     }
 
+    /** Drops what somebody began to plan and did not finish. */
+    void dropPlans(BusinessId business, String madeBy) {
+        db.deleteFrom(RUN)
+                .where(RUN.BUSINESS_ID.eq(business))
+                .and(RUN.STATE.eq(RunState.PLANNING.words()))
+                .and(RUN.MADE_BY.eq(madeBy))
+                .execute();
+    }
+
+    /** What somebody committed that is not done, the oldest first. */
+    List<RunId> running(BusinessId business, String madeBy) {
+        return db.select(RUN.ID)
+                .from(RUN)
+                .where(RUN.BUSINESS_ID.eq(business))
+                .and(RUN.STATE.eq(RunState.RUNNING.words()))
+                .and(RUN.MADE_BY.eq(madeBy))
+                .orderBy(RUN.ID)
+                .fetch(RUN.ID);
+    }
+
     /** Drops a rehearsal. */
     void drop(BusinessId business, RunId run) {
         db.deleteFrom(RUN)

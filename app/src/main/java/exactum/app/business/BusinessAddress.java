@@ -71,11 +71,11 @@ public class BusinessAddress extends OncePerRequestFilter {
         return false;
     }
 
-    /** The page of an error, as if it stood within the business that was asked. */
-    private static final class ErrorWithin extends HttpServletRequestWrapper {
-        private final String prefix;
+    /** A request whose context is a business. */
+    private abstract static class OfBusiness extends HttpServletRequestWrapper {
+        final String prefix;
 
-        private ErrorWithin(HttpServletRequest request, String prefix) {
+        private OfBusiness(HttpServletRequest request, String prefix) {
             super(request);
             this.prefix = prefix;
         }
@@ -83,6 +83,13 @@ public class BusinessAddress extends OncePerRequestFilter {
         @Override
         public String getContextPath() {
             return prefix;
+        }
+    }
+
+    /** The page of an error, as if it stood within the business that was asked. */
+    private static final class ErrorWithin extends OfBusiness {
+        private ErrorWithin(HttpServletRequest request, String prefix) {
+            super(request, prefix);
         }
 
         @Override
@@ -92,17 +99,9 @@ public class BusinessAddress extends OncePerRequestFilter {
     }
 
     /** The request as it is seen from within the business. */
-    private static final class Within extends HttpServletRequestWrapper {
-        private final String prefix;
-
+    private static final class Within extends OfBusiness {
         private Within(HttpServletRequest request, String prefix) {
-            super(request);
-            this.prefix = prefix;
-        }
-
-        @Override
-        public String getContextPath() {
-            return prefix;
+            super(request, prefix);
         }
 
         @Override

@@ -1,12 +1,11 @@
 package exactum.app.customers;
 
 import com.github.kagkarlsson.scheduler.SchedulerClient;
-import com.github.kagkarlsson.scheduler.task.FailureHandler;
 import com.github.kagkarlsson.scheduler.task.Task;
 import com.github.kagkarlsson.scheduler.task.TaskDescriptor;
 import com.github.kagkarlsson.scheduler.task.helper.Tasks;
+import exactum.app.installation.Retry;
 import exactum.core.ids.BusinessId;
-import java.time.Duration;
 import java.time.Instant;
 import java.util.UUID;
 import org.springframework.context.annotation.Bean;
@@ -19,12 +18,10 @@ class ImportJob {
 
     @Bean
     Task<Void> importCustomersTask(ImportCustomers imports) {
-        return Tasks.oneTime(IMPORT)
-                .onFailure(new FailureHandler.OnFailureRetryLater<>(Duration.ofSeconds(10)))
-                .execute((instance, context) -> {
-                    String[] of = instance.getId().split("/");
-                    imports.take(new BusinessId(Integer.parseInt(of[0])), UUID.fromString(of[1]));
-                });
+        return Tasks.oneTime(IMPORT).onFailure(Retry.soon()).execute((instance, context) -> {
+            String[] of = instance.getId().split("/");
+            imports.take(new BusinessId(Integer.parseInt(of[0])), UUID.fromString(of[1]));
+        });
     }
 
     static void schedule(SchedulerClient scheduler, BusinessId business, UUID id) {

@@ -1,13 +1,12 @@
 package exactum.app.jobs;
 
 import com.github.kagkarlsson.scheduler.SchedulerClient;
-import com.github.kagkarlsson.scheduler.task.FailureHandler;
 import com.github.kagkarlsson.scheduler.task.Task;
 import com.github.kagkarlsson.scheduler.task.TaskDescriptor;
 import com.github.kagkarlsson.scheduler.task.helper.Tasks;
 import exactum.app.database.Ids;
 import exactum.app.installation.PlayDays;
-import java.time.Duration;
+import exactum.app.installation.Retry;
 import java.time.Instant;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
@@ -19,9 +18,7 @@ class PlayJob {
 
     @Bean
     Task<Void> playDaysTask(PlayDays play) {
-        return Tasks.oneTime(PLAY_DAYS)
-                .onFailure(new FailureHandler.OnFailureRetryLater<>(Duration.ofSeconds(10)))
-                .execute((instance, context) -> play.playOn());
+        return Tasks.oneTime(PLAY_DAYS).onFailure(Retry.soon()).execute((instance, context) -> play.playOn());
     }
 
     static void schedule(SchedulerClient scheduler) {

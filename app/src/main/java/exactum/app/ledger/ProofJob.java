@@ -5,6 +5,7 @@ import com.github.kagkarlsson.scheduler.task.Task;
 import com.github.kagkarlsson.scheduler.task.TaskDescriptor;
 import com.github.kagkarlsson.scheduler.task.helper.Tasks;
 import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
+import exactum.app.installation.Retry;
 import exactum.core.ids.BusinessId;
 import java.time.Duration;
 import java.time.Instant;
@@ -25,6 +26,7 @@ class ProofJob {
     @Bean
     Task<Void> proveBooksAskedTask(ProveBooks prove) {
         return Tasks.oneTime(ASKED)
+                .onFailure(Retry.soon())
                 .execute((instance, context) -> prove.prove(new BusinessId(Integer.parseInt(instance.getId()))));
     }
 

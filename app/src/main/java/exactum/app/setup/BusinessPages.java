@@ -48,7 +48,8 @@ class BusinessPages {
     String add(@AuthenticationPrincipal SignedIn user, @RequestParam Map<String, String> f) {
         if (!mayAdd(user)) {
             throw new Refusal(
-                    "business.not-yours", "Only the administrator of a business may add another one. Nothing was saved.");
+                    "business.not-yours",
+                    "Only the administrator of a business may add another one. Nothing was saved.");
         }
         Business added = BusinessForm.fresh(new TypedForm(f));
         setUp.addBusiness(added, user.login());

@@ -331,15 +331,7 @@ class PostingFlowsTest {
 
     @Test
     void a_security_deposit_billed_paid_used_in_part_and_the_rest_given_back() {
-        books.invoice(
-                customer,
-                DAY,
-                ExchangeRate.none(TestBooks.EUR, DAY),
-                eur("500.00"),
-                "0",
-                books.account(AccountRole.DEPOSITS),
-                List.of(1),
-                null);
+        books.deposit(customer, DAY, "500.00");
         says("1100 500.00 | 2110 500.00");
         MeansId paid = paidByTransfer("500.00");
         DocumentId damage = invoice("200.00", "0");

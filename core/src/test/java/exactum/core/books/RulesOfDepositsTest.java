@@ -39,15 +39,7 @@ class RulesOfDepositsTest {
 
     @BeforeEach
     void a_deposit_is_billed_and_paid() {
-        deposit = books.invoice(
-                customer,
-                DAY,
-                ExchangeRate.none(TestBooks.EUR, DAY),
-                eur("500.00"),
-                "0",
-                books.account(AccountRole.DEPOSITS),
-                List.of(1),
-                null);
+        deposit = books.deposit(customer, DAY, "500.00");
         paid = books.receive(customer, DAY, own("500.00"), TestBooks.CLEARING, new Policy.OfDocument(deposit));
     }
 

@@ -292,15 +292,7 @@ class RulesOfSettlingTest {
     }
 
     private DocumentId deposit(String amount) {
-        return books.invoice(
-                customer,
-                DAY,
-                ExchangeRate.none(TestBooks.EUR, DAY),
-                eur(amount),
-                "0",
-                books.account(AccountRole.DEPOSITS),
-                List.of(1),
-                null);
+        return books.deposit(customer, DAY, amount);
     }
 
     private Means held() {

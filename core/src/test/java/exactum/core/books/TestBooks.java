@@ -125,6 +125,19 @@ final class TestBooks {
         return invoice(customer, date, ExchangeRate.none(EUR, date), eur(net), taxPercent, INCOME, List.of(1), null);
     }
 
+    /** A security deposit as it is billed, with a document of its own. */
+    DocumentId deposit(CustomerId customer, LocalDate date, String amount) {
+        return invoice(
+                customer,
+                date,
+                ExchangeRate.none(EUR, date),
+                eur(amount),
+                "0",
+                account(AccountRole.DEPOSITS),
+                List.of(1),
+                null);
+    }
+
     /** An invoice over several instalments in the proportion of the weights, a month apart; the discount belongs to the first. */
     DocumentId invoice(
             CustomerId customer,
