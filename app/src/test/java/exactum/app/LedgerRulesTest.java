@@ -130,7 +130,7 @@ class LedgerRulesTest {
             ada.follow("/ledger/proof", "");
             assertThat(ada.get("/ledger").body()).contains("being proven");
             assertThat(ada.get("/ledger/proof").body()).contains("being proven", "every 1s");
-            assertThat(ada.get("~/north-shore/ledger").body()).contains("not proven yet");
+            assertThat(ada.get("~/north-shore/ledger").body()).contains("have not been proven yet");
         }
         try (var otto = new Visitor(world, "otto")) {
             assertThat(otto.get("/ledger").body()).contains("being proven");

@@ -116,7 +116,7 @@ class NothingBlocksTest {
             assertThat(play.journey().orElseThrow().problem()).isNull();
             play.playOn();
             assertThat(play.journey()).isEmpty();
-            assertThat(ada.get("/day").body()).contains("Wed 3 Jun 2026").doesNotContain("stopped on its way");
+            assertThat(ada.get("/day").body()).contains("Wed 3 Jun 2026").doesNotContain("stopped before it got there");
         }
     }
 
@@ -129,7 +129,7 @@ class NothingBlocksTest {
         try (var ada = new Visitor(world, "ada")) {
             ada.follow("/clock/leave", "back=/day");
             assertThat(play.journey()).isEmpty();
-            assertThat(ada.get("/day").body()).contains("Mon 1 Jun 2026").doesNotContain("stopped on its way");
+            assertThat(ada.get("/day").body()).contains("Mon 1 Jun 2026").doesNotContain("stopped before it got there");
         }
     }
 

@@ -222,7 +222,7 @@ class MoneyStoriesTest {
             assertThat(page.locator("#gross")).containsText("498.15");
             person.press("Issue");
             assertThat(page).hasURL(Pattern.compile(".*/invoices/LW-2026-0001"));
-            person.sees("It was sent to nobody");
+            person.sees("It was not sent to anyone");
             assertThat(installation.count("select count(*) from message")).isZero();
             installation.booksAgree(person);
         }
