@@ -18,7 +18,7 @@ import java.util.function.BooleanSupplier;
 
 /** The demo as its launcher runs it, on data of its own, and the ways in which a part of it is killed. */
 final class KillsGround implements AutoCloseable {
-    private static final Duration PATIENCE = Duration.ofMinutes(4);
+    private static final Duration PATIENCE = Duration.ofMinutes(10);
     private final Path root = Path.of("").toAbsolutePath();
     private final Path home;
     private final int port;
