@@ -1,6 +1,5 @@
 package exactum.app;
 
-import static exactum.app.World.euro;
 import static exactum.app.World.may;
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -10,9 +9,6 @@ import exactum.app.daysheet.Decisions;
 import exactum.app.daysheet.Station;
 import exactum.app.documents.Document;
 import exactum.app.documents.Drafts;
-import exactum.app.settlement.Channel;
-import exactum.app.settlement.NewPayment;
-import exactum.app.settlement.RecordPayment;
 import exactum.core.settlement.Policy;
 import java.util.Comparator;
 import java.util.List;
@@ -43,19 +39,7 @@ class DaySheetTest {
         world.sale("sa_1", world.cardPage(sold).reference, "118.08", "3.08");
         world.payout("po_1", "sa_1:118.08:3.08", ":0.00:12.40");
         Customer rich = world.payer();
-        world.bean(RecordPayment.class)
-                .record(
-                        world.moorings,
-                        new RecordPayment.ByHand(
-                                rich.id(),
-                                RunningApp.TODAY,
-                                Channel.CASH,
-                                euro("30.00"),
-                                euro("0.00"),
-                                null,
-                                NewPayment.Said.NOTHING,
-                                new Policy.OnAccount(),
-                                false));
+        world.payCash(rich, "30.00", new Policy.OnAccount());
         world.invoice(rich, "70.00");
     }
 

@@ -11,9 +11,6 @@ import exactum.app.documents.Document;
 import exactum.app.documents.Drafts;
 import exactum.app.documents.FindDocuments;
 import exactum.app.documents.Standing;
-import exactum.app.settlement.Channel;
-import exactum.app.settlement.NewPayment;
-import exactum.app.settlement.RecordPayment;
 import exactum.core.money.Money;
 import exactum.core.settlement.Policy;
 import org.junit.jupiter.api.Test;
@@ -22,22 +19,6 @@ import org.junit.jupiter.api.extension.ExtendWith;
 /** How documents stand is said once: the same in the list, in its filters, in the counts and on the page. */
 @ExtendWith(RunningApp.class)
 class DocumentListTest {
-    private static void pay(World world, Customer customer, String amount) {
-        world.bean(RecordPayment.class)
-                .record(
-                        world.moorings,
-                        new RecordPayment.ByHand(
-                                customer.id(),
-                                RunningApp.TODAY,
-                                Channel.CASH,
-                                euro(amount),
-                                euro("0.00"),
-                                null,
-                                NewPayment.Said.NOTHING,
-                                new Policy.DueOrder(),
-                                false));
-    }
-
     @Test
     void counts_filters_and_rows_agree_for_every_standing(World world, FindDocuments documents) {
         world.bean(Drafts.class).save(world.moorings, world.draft(world.payer(), RunningApp.TODAY, world.power()));
@@ -45,10 +26,10 @@ class DocumentListTest {
         world.invoice(world.payer(), "20.00", may(1));
         Customer partly = world.payer();
         world.invoice(partly, "30.00");
-        pay(world, partly, "12.00");
+        world.payCash(partly, "12.00", new Policy.DueOrder());
         Customer wholly = world.payer();
         world.invoice(wholly, "40.00");
-        pay(world, wholly, "40.00");
+        world.payCash(wholly, "40.00", new Policy.DueOrder());
         Document atBank = world.invoice(world.payer(), "50.00");
         world.bankLine("50.00", "Écluse", atBank.number());
         world.bean(MatchCertain.class).matchAll(world.moorings);

@@ -31,7 +31,10 @@ import exactum.app.links.PaymentLink;
 import exactum.app.links.PaymentLinks;
 import exactum.app.payouts.ImportPayouts;
 import exactum.app.security.Users;
+import exactum.app.settlement.Channel;
 import exactum.app.settlement.FindClaims;
+import exactum.app.settlement.NewPayment;
+import exactum.app.settlement.RecordPayment;
 import exactum.app.setup.FindSetup;
 import exactum.app.setup.NumberSeries;
 import exactum.app.setup.ProcessorAccount;
@@ -58,6 +61,7 @@ import exactum.core.ledger.AccountCode;
 import exactum.core.money.FeeRule;
 import exactum.core.money.Money;
 import exactum.core.money.UnitPrice;
+import exactum.core.settlement.Policy;
 import exactum.core.terms.DueRule;
 import java.io.ByteArrayInputStream;
 import java.math.BigDecimal;
@@ -282,6 +286,23 @@ public class World {
                 Origin.BY_HAND,
                 false,
                 0);
+    }
+
+    /** Somebody pays in cash, today. */
+    void payCash(Customer customer, String amount, Policy policy) {
+        context.getBean(RecordPayment.class)
+                .record(
+                        moorings,
+                        new RecordPayment.ByHand(
+                                customer.id(),
+                                RunningApp.TODAY,
+                                Channel.CASH,
+                                euro(amount),
+                                euro("0.00"),
+                                null,
+                                NewPayment.Said.NOTHING,
+                                policy,
+                                false));
     }
 
     /** A line on the bank account, typed from a statement on paper. */

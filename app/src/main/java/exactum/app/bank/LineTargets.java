@@ -13,7 +13,6 @@ import exactum.core.money.Money;
 import exactum.core.text.Folding;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -119,7 +118,7 @@ class LineTargets {
 
     private static boolean holds(String text, String words) {
         String folded = Folding.of(text);
-        for (String word : Folding.of(words.toLowerCase(Locale.ROOT)).strip().split("\\s+")) {
+        for (String word : Folding.of(words).strip().split("\\s+")) {
             if (!folded.contains(word)) return false;
         }
         return true;
