@@ -9,6 +9,9 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.concurrent.ThreadLocalRandom;
 import java.util.function.BooleanSupplier;
 import java.util.stream.Collectors;
 
@@ -30,7 +33,7 @@ public final class KillsBench {
     private long doubled;
     private int stuck;
     private int kills;
-    private int late;
+    private final Map<String, Integer> late = new TreeMap<>();
     private final List<Double> recoveries = new ArrayList<>();
 
     private KillsBench(KillsGround ground) {
@@ -66,9 +69,9 @@ public final class KillsBench {
     }
 
     /** Kills as soon as the work is under way; one that came after its end is counted as late. */
-    private void kill(Victim victim, BooleanSupplier underWay, BooleanSupplier over) throws Exception {
+    private void kill(String work, Victim victim, BooleanSupplier underWay, BooleanSupplier over) throws Exception {
         KillsGround.waited(underWay, PATIENCE);
-        if (over.getAsBoolean()) late++;
+        if (over.getAsBoolean()) late.merge(work, 1, Integer::sum);
         kills++;
         recoveries.add(ground.kill(victim));
         desk.signIn();
@@ -109,7 +112,14 @@ public final class KillsBench {
                 && ground.count(
                                 "select count(*) from run where state <> 'done' and not forecast and state <> 'rehearsed'")
                         == 0;
-        kill(victim, () -> ground.count("select count(*)" + mine("document")) > 0, done);
+        int moment = ThreadLocalRandom.current().nextInt(600);
+        kill(
+                "billing",
+                victim,
+                () -> ground.count("select count(*) from run where id = '" + id
+                                + "' and started_at < now() - interval '" + moment + " ms'")
+                        == 1,
+                done);
         goesOn("billing", done);
         long documents = ground.count("select count(*)" + mine("document"));
         long distinct = ground.count("select count(distinct customer_id)" + mine("document"));
@@ -123,7 +133,11 @@ public final class KillsBench {
     private void sending(Victim victim) throws Exception {
         BooleanSupplier done =
                 () -> ground.count("select count(*)" + mine("message") + " and state = 'sent'") == INVOICES;
-        kill(victim, () -> ground.count("select count(*)" + mine("message") + " and state = 'sent'") > 0, done);
+        kill(
+                "sending",
+                victim,
+                () -> ground.count("select count(*)" + mine("message") + " and state = 'sent'") > 0,
+                done);
         goesOn("sending", done);
         long messages = ground.count("select count(*)" + mine("message"));
         doubled += Math.max(0, messages - INVOICES);
@@ -142,7 +156,7 @@ public final class KillsBench {
                 ground.count("select count(*) from customer_import where begun_at is not null and taken_at is null")
                                 == 0
                         && ground.count(imported) > 0;
-        kill(victim, () -> ground.count(imported) > 0, done);
+        kill("importing", victim, () -> ground.count(imported) > 0, done);
         goesOn("importing", done);
         lost += CUSTOMERS - ground.count(imported);
     }
@@ -163,7 +177,7 @@ public final class KillsBench {
                 Thread.currentThread().interrupt();
             }
         });
-        kill(victim, () -> ground.count(unmatched) < numbers.size(), done);
+        kill("matching", victim, () -> ground.count(unmatched) < numbers.size(), done);
         pressing.join();
         goesOn("matching", () -> {
             press();
@@ -193,7 +207,7 @@ public final class KillsBench {
         desk.post("/larkwater/clock/forward", "from=" + date + "&until=%2B2&back=/day");
         BooleanSupplier done = () -> ground.count("select count(*) from installation where advancing_to is null") == 1
                 && ground.count(today) == from + 2;
-        kill(victim, () -> ground.count(today) > from, done);
+        kill("moving", victim, () -> ground.count(today) > from, done);
         if (!KillsGround.waited(
                 () -> done.getAsBoolean()
                         || ground.count("select count(*) from installation where advancing_problem is not null") == 1,
@@ -254,9 +268,9 @@ public final class KillsBench {
         recoveries.sort(null);
         System.out.printf(
                 Locale.ROOT,
-                "%d kills, %d of them after the end of the work; recovered in %.1f s (median), %.1f s (longest)%n",
+                "%d kills, after the end of the work %s; recovered in %.1f s (median), %.1f s (longest)%n",
                 kills,
-                late,
+                late.isEmpty() ? "none" : late,
                 recoveries.get(recoveries.size() / 2),
                 recoveries.getLast());
         System.out.printf(
