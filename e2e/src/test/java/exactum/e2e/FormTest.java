@@ -35,6 +35,8 @@ class FormTest {
     @Test
     void on_a_narrow_screen_the_header_is_one_row_and_lists_have_two_lines(Installation installation) {
         installation.begin(BILLED);
+        installation.execute(
+                "insert into trouble (business_id, source, source_id, words) values (1, 'Bank', gen_random_uuid(), 'The bank does not answer.')");
         try (var person = new Person(installation)) {
             person.signIn();
             Page page = person.page;
@@ -45,6 +47,11 @@ class FormTest {
                 assertThat(height(page.locator("header.line"))).as(path).isLessThanOrEqualTo(64);
                 person.look();
             }
+            person.goTo("/day");
+            Locator decision = page.locator("#decisions tr[data-row]").last();
+            assertThat(decision.locator("[data-step]").boundingBox().y - decision.boundingBox().y)
+                    .as("the step stands on the first line")
+                    .isLessThan(14);
             person.goTo("/invoices");
             assertThat(height(page.locator("#documents tr[data-row]").first())).isLessThanOrEqualTo(60);
             person.press("Menu");
