@@ -93,9 +93,10 @@ public final class Cluster {
         return Files.exists(data().resolve("postmaster.pid"));
     }
 
-    /** Whether our own server answers at our port. */
+    /** Whether our own server answers at our port, within ten seconds. */
     boolean answers() {
-        try (Connection c = superuser("postgres")) {
+        String url = url("postgres") + "?loginTimeout=10";
+        try (Connection c = DriverManager.getConnection(url, SUPERUSER, superuserPassword)) {
             return c.isValid(5);
         } catch (SQLException notOurs) {
             return false;
