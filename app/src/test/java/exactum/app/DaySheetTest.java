@@ -20,7 +20,8 @@ import org.junit.jupiter.api.extension.ExtendWith;
 @ExtendWith(RunningApp.class)
 class DaySheetTest {
     private static Stream<Decision> all(World world) {
-        return world.bean(Decisions.class).groups(world.moorings).stream().flatMap(g -> g.shown().stream());
+        return world.bean(Decisions.class).sheet(world.moorings, "ada").groups().stream()
+                .flatMap(g -> g.shown().stream());
     }
 
     private static List<Decision> at(World world, Station station) {
@@ -79,7 +80,8 @@ class DaySheetTest {
             assertThat(counts.get(station))
                     .as(station.title())
                     .isEqualTo(at(world, station).size());
-        assertThat(world.bean(Decisions.class).groups(world.north)).isEmpty();
+        assertThat(world.bean(Decisions.class).sheet(world.north, "ada").groups())
+                .isEmpty();
     }
 
     @Test

@@ -2,12 +2,13 @@ package exactum.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import exactum.app.business.Memberships;
 import exactum.app.business.Role;
-import exactum.app.business.SaveBusiness;
 import exactum.app.documents.FormDrafts;
 import exactum.app.security.Users;
 import exactum.core.ids.RecurringId;
 import java.util.Map;
+import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 
@@ -16,9 +17,9 @@ import org.junit.jupiter.api.extension.ExtendWith;
 class FormDraftsTest {
     @Test
     void a_half_typed_paper_is_there_after_signing_in_again_and_only_for_its_writer(
-            World world, Users users, SaveBusiness businesses) {
+            World world, Users users, Memberships memberships) {
         users.add("dora", "Dora Draft", World.PASSWORD);
-        businesses.join(world.moorings, "dora", Role.ADMINISTRATOR);
+        memberships.join(world.moorings, "dora", Set.of(Role.ADMINISTRATOR));
         try (var dora = new Visitor(world, "dora")) {
             String computed = dora.post(
                             "/recurring/typed",

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import exactum.app.customers.Customer;
+import exactum.app.database.Slice;
 import exactum.app.documents.Document;
 import exactum.app.documents.Draft;
 import exactum.app.documents.Drafts;
@@ -134,7 +135,13 @@ class OneOffInvoiceTest {
                             .body())
                     .contains("more than can be counted");
         }
-        assertThat(world.documents().drafts(world.moorings)).isZero();
+        assertThat(world.documents()
+                        .list(
+                                world.moorings,
+                                new FindDocuments.Filter("", Standing.DRAFT, null),
+                                RunningApp.TODAY,
+                                Slice.first(1)))
+                .isEmpty();
     }
 
     @Test

@@ -38,7 +38,7 @@ class WordingTest {
             Map.entry("[a-z]!(\\s|$)", "no exclamation marks"),
             Map.entry("\\byou must\\b|\\byour fault\\b|\\bforgot to\\b", "no blame"),
             Map.entry("(?<![Ss]ecurity )\\b[Dd]eposits?\\b", "prepayment, security deposit"),
-            Map.entry("\\b[Rr]econcil\\w+", "match, tie out"),
+            Map.entry("\\b[Rr]econcil(?!iation)\\w+", "match, tie out"),
             Map.entry("\\b[Dd]unning\\b", "reminder"),
             Map.entry("\\bsubscriptions?\\b", "recurring invoice"),
             Map.entry("\\b[Pp]roducts?\\b", "catalogue item"),

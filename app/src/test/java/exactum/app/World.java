@@ -10,8 +10,8 @@ import exactum.app.bank.FindBankLines;
 import exactum.app.bank.ImportStatements;
 import exactum.app.billing.CommitBillingRun;
 import exactum.app.business.Business;
+import exactum.app.business.Memberships;
 import exactum.app.business.Role;
-import exactum.app.business.SaveBusiness;
 import exactum.app.cards.StartCardPayment;
 import exactum.app.cards.TakeInNotice;
 import exactum.app.customers.Customer;
@@ -74,6 +74,7 @@ import java.time.ZoneId;
 import java.util.Currency;
 import java.util.List;
 import java.util.Locale;
+import java.util.Set;
 import java.util.concurrent.atomic.AtomicInteger;
 import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.web.servlet.mvc.method.annotation.RequestMappingHandlerMapping;
@@ -145,7 +146,7 @@ public class World {
     }
 
     private void join(BusinessId business, String login, Role role) {
-        context.getBean(SaveBusiness.class).join(business, login, role);
+        context.getBean(Memberships.class).join(business, login, Set.of(role));
     }
 
     private ProcessorId processor(BusinessId business, String currency) {

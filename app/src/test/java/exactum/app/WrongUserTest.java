@@ -13,8 +13,17 @@ import org.springframework.web.bind.annotation.RequestMethod;
 /** Whatever address writes, it is closed to everybody but an administrator; the list is the application's own. */
 @ExtendWith(RunningApp.class)
 class WrongUserTest {
-    private static final Set<String> OPEN =
-            Set.of("/pay/{token}", "/hooks/processor/{id}", "/first-user/{token}", "/keys", "/businesses");
+    private static final Set<String> OPEN = Set.of(
+            "/pay/{token}",
+            "/hooks/processor/{id}",
+            "/first-user/{token}",
+            "/join/{token}",
+            "/password/{token}",
+            "/me/password",
+            "/me/sessions/end-others",
+            "/me/leave",
+            "/keys",
+            "/businesses");
 
     private static List<String> paths(World world, RequestMethod method) {
         return world.mappings().getHandlerMethods().keySet().stream()
@@ -56,7 +65,7 @@ class WrongUserTest {
         try (var stranger = new Visitor(world, "nobody")) {
             for (String path : paths(world, RequestMethod.GET)) {
                 if (path.startsWith("/pay/") || path.startsWith("/sign-in") || path.startsWith("/error")) continue;
-                if (path.startsWith("/first-user")) continue;
+                if (path.matches("/(first-user|join|password)/.*")) continue;
                 assertThat(stranger.get(filled(path)).statusCode()).as(path).isEqualTo(302);
             }
             String token = stranger.token("~/sign-in");
@@ -73,7 +82,8 @@ class WrongUserTest {
             String token = nils.token("~/north-shore/day");
             assertThat(token).isNotEmpty();
             for (String path : paths(world, RequestMethod.GET)) {
-                if (path.matches("/(pay|sign-in|error|first-user|home|businesses|actuator).*|/")) continue;
+                if (path.matches("/(pay|sign-in|error|first-user|join|password|me/|home|businesses|actuator).*|/me|/"))
+                    continue;
                 assertThat(nils.get(filled(path)).statusCode()).as(path).isEqualTo(404);
             }
             for (String path : paths(world, RequestMethod.POST))

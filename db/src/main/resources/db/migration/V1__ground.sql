@@ -36,6 +36,14 @@ create table first_user_ticket (
     used_at timestamptz
 );
 
+-- A new password, through an address that works once; who asked for it is in the audit of their businesses.
+create table password_ticket (
+    digest bytea primary key,
+    user_id uuid not null references app_user,
+    expires_at timestamptz not null,
+    used_at timestamptz
+);
+
 -- Failures to sign in, by account and by address, and when each may try again.
 create table sign_in_failure (
     key text primary key,
@@ -67,10 +75,27 @@ create table business (
 create table membership (
     business_id int not null references business,
     user_id uuid not null references app_user,
-    role text not null check (role in ('administrator', 'auditor')),
+    roles text[] not null check (cardinality(roles) > 0 and roles <@ array
+        ['administrator', 'billing', 'collections', 'reconciliation', 'approver', 'auditor']),
+    joined_at timestamptz not null default now(),
     primary key (business_id, user_id)
 );
 create index on membership (user_id);
+
+-- Somebody is asked to work here, through an address that works once.
+create table invitation (
+    business_id int not null references business,
+    id uuid not null,
+    name text not null,
+    roles text[] not null check (cardinality(roles) > 0),
+    digest bytea not null unique,
+    invited_by text not null,
+    expires_at timestamptz not null,
+    accepted_by text,
+    withdrawn boolean not null default false,
+    primary key (business_id, id),
+    check (accepted_by is null or not withdrawn)
+);
 
 create table audit_record (
     business_id int not null references business,
@@ -79,6 +104,7 @@ create table audit_record (
     who text not null,
     what text not null,
     subject text not null,
+    changes jsonb,
     primary key (business_id, id)
 );
 create trigger audit_is_final before update or delete on audit_record for each statement execute function is_final();
@@ -93,3 +119,49 @@ create table form_draft (
     saved_at timestamptz not null default now(),
     primary key (business_id, login, form)
 );
+
+-- What a person did with a decision instead of deciding it: handed it over, snoozed it until a day, or dismissed it with a cause.
+create table decision_note (
+    business_id int not null references business,
+    key text not null,
+    kind text not null check (kind in ('handed over', 'snoozed', 'dismissed')),
+    words text not null,
+    note text not null,
+    user_id uuid references app_user,
+    until_day date,
+    noted_by text not null,
+    noted_on date not null,
+    primary key (business_id, key, kind),
+    check ((kind = 'handed over') = (user_id is not null)),
+    check ((kind = 'snoozed') = (until_day is not null)),
+    check (kind <> 'dismissed' or note <> '')
+);
+
+-- Above which amount, in the business's own currency, something needs a second person's yes; and what was asked for and said.
+create table approval_rule (
+    business_id int not null references business,
+    kind text not null,
+    above_minor bigint not null check (above_minor >= 0),
+    primary key (business_id, kind)
+);
+
+create table approval (
+    business_id int not null references business,
+    id uuid not null,
+    kind text not null,
+    subject uuid not null,
+    facts text not null,
+    words text not null,
+    currency char(3) not null,
+    amount_minor bigint not null,
+    href text not null,
+    asked_by text not null,
+    asked_on date not null,
+    state text not null check (state in ('asked', 'approved', 'refused', 'withdrawn')),
+    decided_by text,
+    note text not null default '',
+    primary key (business_id, id),
+    check (decided_by <> asked_by),
+    check ((state in ('approved', 'refused')) = (decided_by is not null))
+);
+create unique index on approval (business_id, kind, subject) where state in ('asked', 'approved');

@@ -1,6 +1,8 @@
 package exactum.app.arrangements;
 
 import exactum.app.business.Business;
+import exactum.app.business.Needs;
+import exactum.app.business.Power;
 import exactum.app.customers.Customer;
 import exactum.app.customers.FindCustomers;
 import exactum.app.database.Ids;
@@ -84,6 +86,7 @@ class RecurringPages {
     }
 
     @GetMapping("/recurring/new")
+    @Needs(Power.ARRANGEMENTS)
     String fresh(
             Business business,
             @RequestParam Optional<CustomerId> customer,
@@ -121,6 +124,7 @@ class RecurringPages {
 
     /** Each pause in typing comes here: what is typed is stored, and the computed parts come back. */
     @PostMapping("/recurring/typed")
+    @Needs(Power.ARRANGEMENTS)
     String typed(
             Business business,
             @RequestParam Map<String, String> fields,
@@ -137,6 +141,7 @@ class RecurringPages {
     }
 
     @PostMapping("/recurring")
+    @Needs(Power.ARRANGEMENTS)
     String save(Business business, @RequestParam Map<String, String> fields, @AuthenticationPrincipal SignedIn user) {
         RecurringForm form = form(business, fields);
         var id = new RecurringId(form.key().orElseGet(Ids::next));
@@ -153,6 +158,7 @@ class RecurringPages {
     }
 
     @PostMapping("/recurring/{id}")
+    @Needs(Power.ARRANGEMENTS)
     String change(
             Business business,
             @PathVariable RecurringId id,
@@ -175,6 +181,7 @@ class RecurringPages {
     }
 
     @PostMapping("/recurring/{id}/discard")
+    @Needs(Power.ARRANGEMENTS)
     String discard(BusinessId business, @PathVariable RecurringId id, @AuthenticationPrincipal SignedIn user) {
         recurring.find(business, id).orElseThrow(NotHere::new);
         typed.drop(business, user.login(), id.toString());
@@ -182,6 +189,7 @@ class RecurringPages {
     }
 
     @PostMapping("/recurring/{id}/pause")
+    @Needs(Power.ARRANGEMENTS)
     String pause(
             BusinessId business,
             @PathVariable RecurringId id,

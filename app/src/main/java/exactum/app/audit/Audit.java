@@ -18,9 +18,14 @@ public class Audit {
         recordBy(who(), business, what, subject);
     }
 
+    /** With what was changed, before and after; nothing where nothing was. */
+    public void record(BusinessId business, String what, String subject, Changes changes) {
+        if (!changes.isEmpty()) records.insert(business, who(), what, subject, changes);
+    }
+
     /** Of somebody who is not signed in yet. */
     public void recordBy(String who, BusinessId business, String what, String subject) {
-        records.insert(business, who, what, subject);
+        records.insert(business, who, what, subject, Changes.of());
     }
 
     /** The signed-in person, or Exactum itself for what runs on a timer. */

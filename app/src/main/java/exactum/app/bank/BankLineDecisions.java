@@ -1,13 +1,14 @@
 package exactum.app.bank;
 
+import exactum.app.business.Power;
 import exactum.app.daysheet.Decision;
 import exactum.app.daysheet.DecisionSource;
 import exactum.app.daysheet.Station;
+import exactum.app.daysheet.Wanted;
 import exactum.app.ledger.Ledger;
 import exactum.core.ids.BusinessId;
 import exactum.core.ledger.Accounts;
 import exactum.core.matching.Proposal;
-import java.time.LocalDate;
 import java.util.List;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
@@ -15,6 +16,7 @@ import org.springframework.stereotype.Component;
 /** Bank lines that are unmatched, each with what it most probably is. */
 @Component
 class BankLineDecisions implements DecisionSource {
+    static final String KEY = "bank-line/";
     private final ProposeMatches propose;
     private final FindBankLines lines;
     private final Ledger ledger;
@@ -31,20 +33,20 @@ class BankLineDecisions implements DecisionSource {
     }
 
     @Override
-    public int count(BusinessId business, LocalDate today) {
-        return lines.countUnmatched(business);
+    public int count(BusinessId business, Wanted wanted) {
+        return lines.countUnmatched(business, wanted);
     }
 
     @Override
-    public Found find(BusinessId business, LocalDate today, int most) {
+    public Found find(BusinessId business, Wanted wanted) {
         Accounts accounts = ledger.accounts(business);
-        List<Decision> shown = propose.unmatched(business, most).stream()
+        List<Decision> shown = propose.propose(business, lines.unmatched(business, wanted)).stream()
                 .map(p -> decision(p, accounts))
                 .toList();
         return new Found(
                 shown,
-                lines.countUnmatched(business),
-                lines.sumsUnmatched(business).stream().map(m -> m.abs()).toList(),
+                lines.countUnmatched(business, wanted),
+                lines.sumsUnmatched(business, wanted).stream().map(m -> m.abs()).toList(),
                 "/unmatched");
     }
 
@@ -56,7 +58,7 @@ class BankLineDecisions implements DecisionSource {
                 ? "Bank line “%s” is %s".formatted(line.words(), best.words())
                 : "Bank line “%s” is unmatched".formatted(line.words());
         return Decision.of(
-                        "bank-line/" + line.id(),
+                        KEY + line.id(),
                         Station.BANK,
                         "unmatched",
                         words,
@@ -65,8 +67,8 @@ class BankLineDecisions implements DecisionSource {
                         line.left(),
                         page,
                         proposed.isLikely()
-                                ? new Decision.Step("Match", page + "/accept?" + shown(best, accounts), true)
-                                : new Decision.Step("Look", page, false))
+                                ? Decision.Step.act("Match", page + "/accept?" + shown(best, accounts), Power.MATCHING)
+                                : Decision.Step.open("Look", page))
                 .about(proposed.about());
     }
 

@@ -4,6 +4,7 @@ import static exactumdb.Tables.BANK_LINE;
 
 import exactum.app.database.CopyRows;
 import exactum.app.database.Ids;
+import exactum.app.daysheet.Wanted;
 import exactum.core.bank.Explained;
 import exactum.core.bank.StatementLine;
 import exactum.core.ids.BankAccountId;
@@ -37,6 +38,7 @@ class BankLineStore implements FindBankLines {
                and (l.left_minor <> 0 or exists (select 1 from match m where m.business_id = l.business_id and m.bank_line_id = l.id and (m.matched_on > {2} or m.undone_on > {2})))
              order by l.booked_on, l.id
             """;
+    private static final Condition UNMATCHED = BANK_LINE.LEFT_MINOR.ne(0L);
     private final DSLContext db;
 
     BankLineStore(DSLContext db) {
@@ -104,20 +106,43 @@ class BankLineStore implements FindBankLines {
 
     @Override
     public List<BankLine> unmatched(BusinessId business, int most) {
-        return list(business, BANK_LINE.LEFT_MINOR.ne(0L), most);
+        return list(business, UNMATCHED, most);
+    }
+
+    @Override
+    public List<BankLine> unmatched(BusinessId business, Wanted wanted) {
+        return list(business, unmatched(wanted), wanted.most());
     }
 
     @Override
     public int countUnmatched(BusinessId business) {
-        return db.fetchCount(BANK_LINE, BANK_LINE.BUSINESS_ID.eq(business), BANK_LINE.LEFT_MINOR.ne(0L));
+        return db.fetchCount(BANK_LINE, BANK_LINE.BUSINESS_ID.eq(business), UNMATCHED);
+    }
+
+    @Override
+    public int countUnmatched(BusinessId business, Wanted wanted) {
+        return db.fetchCount(BANK_LINE, BANK_LINE.BUSINESS_ID.eq(business), unmatched(wanted));
     }
 
     @Override
     public List<Money> sumsUnmatched(BusinessId business) {
+        return sums(business, UNMATCHED);
+    }
+
+    @Override
+    public List<Money> sumsUnmatched(BusinessId business, Wanted wanted) {
+        return sums(business, unmatched(wanted));
+    }
+
+    private static Condition unmatched(Wanted wanted) {
+        return UNMATCHED.and(wanted.rows(BankLineDecisions.KEY, BANK_LINE.ID));
+    }
+
+    private List<Money> sums(BusinessId business, Condition condition) {
         return db.select(BANK_LINE.CURRENCY, DSL.sum(BANK_LINE.LEFT_MINOR))
                 .from(BANK_LINE)
                 .where(BANK_LINE.BUSINESS_ID.eq(business))
-                .and(BANK_LINE.LEFT_MINOR.ne(0L))
+                .and(condition)
                 .groupBy(BANK_LINE.CURRENCY, BANK_LINE.LEFT_MINOR.gt(0L))
                 .orderBy(BANK_LINE.CURRENCY)
                 .fetch(r -> Money.ofMinor(r.value1(), r.value2().longValueExact()));

@@ -1,5 +1,6 @@
 package exactum.app.bank;
 
+import exactum.app.daysheet.Wanted;
 import exactum.core.ids.BankAccountId;
 import exactum.core.ids.BankLineId;
 import exactum.core.ids.BusinessId;
@@ -17,6 +18,14 @@ public interface FindBankLines {
     List<BankLine> unmatched(BusinessId business, int most);
 
     int countUnmatched(BusinessId business);
+
+    /** As decisions, the oldest first. */
+    List<BankLine> unmatched(BusinessId business, Wanted wanted);
+
+    int countUnmatched(BusinessId business, Wanted wanted);
+
+    /** What is unexplained of those, money in and money out apart, by currency. */
+    List<Money> sumsUnmatched(BusinessId business, Wanted wanted);
 
     /** What is unexplained, money in and money out apart, by currency. */
     List<Money> sumsUnmatched(BusinessId business);

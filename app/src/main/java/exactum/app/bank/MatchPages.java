@@ -1,5 +1,7 @@
 package exactum.app.bank;
 
+import exactum.app.business.Needs;
+import exactum.app.business.Power;
 import exactum.app.ledger.FindBooks;
 import exactum.app.ledger.Ledger;
 import exactum.app.setup.FindSetup;
@@ -98,6 +100,7 @@ class MatchPages {
 
     /** Matches the certain ones that were shown, as they were shown. */
     @PostMapping("/unmatched/match-certain")
+    @Needs(Power.MATCHING)
     String matchCertain(BusinessId business, @RequestParam List<String> shown) {
         matchCertain.match(business, shown);
         return "redirect:/unmatched";
@@ -148,6 +151,7 @@ class MatchPages {
 
     /** Each change of the addition comes here, and the addition comes back with its remainder. */
     @PostMapping("/bank-lines/{id}/typed")
+    @Needs(Power.MATCHING)
     String typed(
             BusinessId business, @PathVariable BankLineId id, @RequestParam Map<String, String> fields, Model model) {
         BankLine line = line(business, id);
@@ -158,6 +162,7 @@ class MatchPages {
 
     /** Matches what a person put together. */
     @PostMapping("/bank-lines/{id}/match")
+    @Needs(Power.MATCHING)
     String match(BusinessId business, @PathVariable BankLineId id, @RequestParam Map<String, String> fields) {
         Money left = line(business, id).left();
         match.match(business, new LineRef.OfBank(id), partText.parts(business, new LineAddition(fields, left).named()));
@@ -166,6 +171,7 @@ class MatchPages {
 
     /** Matches a proposal as it was shown. */
     @PostMapping("/bank-lines/{id}/accept")
+    @Needs(Power.MATCHING)
     String accept(
             BusinessId business,
             @PathVariable BankLineId id,
@@ -182,6 +188,7 @@ class MatchPages {
     }
 
     @PostMapping("/bank-lines/{id}/matches/{match}/undo")
+    @Needs(Power.MATCHING)
     String undo(BusinessId business, @PathVariable BankLineId id, @PathVariable MatchId match) {
         undo.undo(business, new LineRef.OfBank(id), match);
         return "redirect:/bank-lines/" + id;

@@ -1,5 +1,7 @@
 package exactum.app.bank;
 
+import exactum.app.business.Needs;
+import exactum.app.business.Power;
 import exactum.app.installation.BusinessClock;
 import exactum.app.setup.BankAccount;
 import exactum.app.setup.FindSetup;
@@ -77,17 +79,20 @@ class StatementPages {
     record Skipped(String account, StatementChain.Skipped skipped) {}
 
     @PostMapping("/statements/file")
+    @Needs(Power.MATCHING)
     String file(BusinessId business, @RequestParam MultipartFile file) throws IOException {
         return "redirect:/statements/" + imports.fromFile(business, FileName.of(file), file.getInputStream());
     }
 
     @PostMapping("/statements/fetch")
+    @Needs(Power.MATCHING)
     String fetch(BusinessId business) {
         setup.bankAccounts(business).forEach(a -> imports.fetch(business, a));
         return "redirect:/statements";
     }
 
     @PostMapping("/statements/typed")
+    @Needs(Power.MATCHING)
     String type(BusinessId business, @RequestParam Map<String, String> fields) {
         var f = new TypedForm(fields);
         BankAccount account = setup.bankAccount(business, BankAccountId.valueOf(f.required("account", "account")));

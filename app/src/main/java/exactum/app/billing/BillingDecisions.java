@@ -1,18 +1,20 @@
 package exactum.app.billing;
 
 import exactum.app.arrangements.FindRecurring;
+import exactum.app.business.Power;
 import exactum.app.daysheet.Decision;
 import exactum.app.daysheet.DecisionSource;
 import exactum.app.daysheet.Station;
+import exactum.app.daysheet.Wanted;
 import exactum.app.web.Texts;
 import exactum.core.ids.BusinessId;
-import java.time.LocalDate;
 import java.util.List;
 import org.springframework.stereotype.Component;
 
 /** Recurring invoices whose day to be made has come. */
 @Component
 class BillingDecisions implements DecisionSource {
+    private static final String KEY = "billing";
     private final FindRecurring recurring;
 
     BillingDecisions(FindRecurring recurring) {
@@ -25,16 +27,16 @@ class BillingDecisions implements DecisionSource {
     }
 
     @Override
-    public int count(BusinessId business, LocalDate today) {
-        return recurring.waiting(business, today).count() == 0 ? 0 : 1;
+    public int count(BusinessId business, Wanted wanted) {
+        return waits(business, wanted) ? 1 : 0;
     }
 
     @Override
-    public Found find(BusinessId business, LocalDate today, int most) {
-        FindRecurring.Waiting waiting = recurring.waiting(business, today);
-        if (waiting.count() == 0) return Found.all(List.of());
+    public Found find(BusinessId business, Wanted wanted) {
+        if (!waits(business, wanted)) return Found.all(List.of());
+        FindRecurring.Waiting waiting = recurring.waiting(business, wanted.today());
         return Found.all(List.of(Decision.of(
-                "billing",
+                KEY,
                 Station.BILL,
                 "issued",
                 Texts.count(waiting.count(), "recurring invoice is", "recurring invoices are") + " to be made",
@@ -42,6 +44,10 @@ class BillingDecisions implements DecisionSource {
                 waiting.since(),
                 null,
                 "/billing-runs",
-                new Decision.Step("Rehearse", "/billing-runs/today", true))));
+                Decision.Step.act("Rehearse", "/billing-runs/today", Power.DOCUMENTS))));
+    }
+
+    private boolean waits(BusinessId business, Wanted wanted) {
+        return wanted.has(KEY) && recurring.waiting(business, wanted.today()).count() > 0;
     }
 }

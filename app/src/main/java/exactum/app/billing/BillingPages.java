@@ -1,8 +1,12 @@
 package exactum.app.billing;
 
 import com.github.kagkarlsson.scheduler.SchedulerClient;
+import exactum.app.approvals.ApprovalKind;
+import exactum.app.approvals.Approvals;
 import exactum.app.arrangements.FindRecurring;
 import exactum.app.arrangements.RecurringInvoice;
+import exactum.app.business.Needs;
+import exactum.app.business.Power;
 import exactum.app.customers.Customer;
 import exactum.app.customers.FindCustomers;
 import exactum.app.documents.FindDocuments;
@@ -37,6 +41,7 @@ class BillingPages {
 
     private final PlanBillingRun plan;
     private final CommitBillingRun commit;
+    private final Approvals approvals;
     private final RunStore runs;
     private final FindRecurring recurring;
     private final FindCustomers customers;
@@ -47,6 +52,7 @@ class BillingPages {
     BillingPages(
             PlanBillingRun plan,
             CommitBillingRun commit,
+            Approvals approvals,
             RunStore runs,
             FindRecurring recurring,
             FindCustomers customers,
@@ -55,6 +61,7 @@ class BillingPages {
             BusinessClock clock) {
         this.plan = plan;
         this.commit = commit;
+        this.approvals = approvals;
         this.runs = runs;
         this.recurring = recurring;
         this.customers = customers;
@@ -80,12 +87,14 @@ class BillingPages {
 
     /** The next thing to do on the day sheet: a rehearsal for today. */
     @PostMapping("/billing-runs/today")
+    @Needs(Power.DOCUMENTS)
     @Transactional
     String rehearseToday(BusinessId business) {
         return begin(business, clock.today(business));
     }
 
     @PostMapping("/billing-runs")
+    @Needs(Power.DOCUMENTS)
     @Transactional
     String rehearse(BusinessId business, @RequestParam String date) {
         return begin(business, TypedDate.parse(date, clock.today(business)));
@@ -110,6 +119,9 @@ class BillingPages {
         model.addAttribute("next", run.planned() > last ? last + 1 : 0);
         model.addAttribute("held", runs.held(business, id));
         model.addAttribute("now", OffsetDateTime.now());
+        model.addAttribute(
+                "approval",
+                approvals.last(business, ApprovalKind.BILLING_RUN, id.value()).orElse(null));
         return "billing/run";
     }
 
@@ -121,6 +133,7 @@ class BillingPages {
     }
 
     @PostMapping("/billing-runs/{id}/commit")
+    @Needs(Power.DOCUMENTS)
     @Transactional
     String commit(BusinessId business, @PathVariable RunId id) {
         runs.find(business, id).orElseThrow(NotHere::new);

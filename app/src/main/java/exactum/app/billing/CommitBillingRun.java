@@ -1,7 +1,10 @@
 package exactum.app.billing;
 
+import exactum.app.approvals.ApprovalKind;
+import exactum.app.approvals.Approvals;
 import exactum.app.audit.Audit;
 import exactum.app.web.NotHere;
+import exactum.app.web.Texts;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.RunId;
 import java.time.LocalDate;
@@ -27,14 +30,21 @@ public class CommitBillingRun {
     private final PlanBillingRun plan;
     private final RunStore runs;
     private final IssueChunk chunks;
+    private final Approvals approvals;
     private final Audit audit;
     private final TransactionTemplate transaction;
 
     CommitBillingRun(
-            PlanBillingRun plan, RunStore runs, IssueChunk chunks, Audit audit, TransactionTemplate transaction) {
+            PlanBillingRun plan,
+            RunStore runs,
+            IssueChunk chunks,
+            Approvals approvals,
+            Audit audit,
+            TransactionTemplate transaction) {
         this.plan = plan;
         this.runs = runs;
         this.chunks = chunks;
+        this.approvals = approvals;
         this.audit = audit;
         this.transaction = transaction;
     }
@@ -42,10 +52,11 @@ public class CommitBillingRun {
     /**
      * Plans and commits the run of a day by itself, its plan kept as the record; a day with nothing to make leaves none. One of
      * its own that was killed half-way is ended first: it goes on where it was, or, if it was not committed yet, is planned with
-     * this one.
+     * this one, even where it waited for a second person.
      */
     public void runFor(BusinessId business, LocalDate day) {
-        transaction.executeWithoutResult(s -> runs.dropPlans(business, Audit.who()));
+        transaction.executeWithoutResult(s -> runs.dropPlans(business, Audit.who())
+                .forEach(left -> approvals.withdraw(business, ApprovalKind.BILLING_RUN, left.value())));
         runs.running(business, Audit.who()).forEach(left -> execute(business, left));
         RunId run = plan.begin(business, day, false);
         plan.plan(business, run);
@@ -56,9 +67,12 @@ public class CommitBillingRun {
         }
     }
 
-    /** Claims the run; false if it was committed already, or is a forecast. */
+    /** Claims the run; false if it was committed already, is a forecast, or waits for a second person from now on. */
     @Transactional
     public boolean start(BusinessId business, RunId id) {
+        BillingRun run = runs.find(business, id).orElseThrow(NotHere::new);
+        boolean rehearsed = run.state() == RunState.REHEARSED && !run.forecast();
+        if (rehearsed && !approvals.mayGo(business, toApprove(run))) return false;
         boolean started = runs.start(business, id, CHUNK);
         if (started)
             audit.record(
@@ -66,6 +80,18 @@ public class CommitBillingRun {
                     "committed a billing run",
                     runs.find(business, id).orElseThrow().date().toString());
         return started;
+    }
+
+    /** A plan never changes, so that the run itself is all there is to look at. */
+    private static Approvals.What toApprove(BillingRun run) {
+        return new Approvals.What(
+                ApprovalKind.BILLING_RUN,
+                run.id().value(),
+                run.id().toString(),
+                "Issue the billing run for %s, %s"
+                        .formatted(Texts.day(run.date()), Texts.count(run.issuable(), "invoice", "invoices")),
+                run.totals(),
+                "/billing-runs/" + run.id());
     }
 
     /** Executes what is left of the plan. */

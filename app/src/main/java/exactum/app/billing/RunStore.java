@@ -1,5 +1,6 @@
 package exactum.app.billing;
 
+import static exactumdb.Tables.APPROVAL;
 import static exactumdb.Tables.RUN;
 import static exactumdb.Tables.RUN_CHUNK;
 import static exactumdb.Tables.RUN_ITEM;
@@ -23,6 +24,7 @@ import java.util.Currency;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.jooq.Condition;
@@ -106,16 +108,22 @@ class RunStore {
                 .where(RUN.BUSINESS_ID.eq(business))
                 .and(RUN.STATE.eq(RunState.REHEARSED.words()))
                 .and(RUN.MADE_BY.eq(madeBy))
+                .andNotExists(DSL.selectOne()
+                        .from(APPROVAL)
+                        .where(APPROVAL.BUSINESS_ID.eq(RUN.BUSINESS_ID))
+                        .and(APPROVAL.SUBJECT.eq(RUN.ID.coerce(UUID.class)))
+                        .and(APPROVAL.STATE.eq("asked")))
                 .execute();
     }
 
     /** Drops what somebody began to plan and did not finish. */
-    void dropPlans(BusinessId business, String madeBy) {
-        db.deleteFrom(RUN)
+    List<RunId> dropPlans(BusinessId business, String madeBy) {
+        return db.deleteFrom(RUN)
                 .where(RUN.BUSINESS_ID.eq(business))
-                .and(RUN.STATE.eq(RunState.PLANNING.words()))
+                .and(RUN.STATE.in(RunState.PLANNING.words(), RunState.REHEARSED.words()))
                 .and(RUN.MADE_BY.eq(madeBy))
-                .execute();
+                .returning(RUN.ID)
+                .fetch(RUN.ID);
     }
 
     /** What somebody committed that is not done, the oldest first. */

@@ -10,6 +10,8 @@ import java.time.ZoneId;
 import java.util.Currency;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.exception.NoDataFoundException;
 import org.jooq.impl.DSL;
@@ -56,14 +58,29 @@ class BusinessStore implements FindBusinesses {
     }
 
     @Override
-    public Optional<Role> role(BusinessId business, String login) {
-        return db.select(MEMBERSHIP.ROLE)
+    public Optional<Membership> membership(BusinessId business, String login) {
+        return db.select(MEMBERSHIP.ROLES)
                 .from(MEMBERSHIP)
                 .join(APP_USER)
                 .on(APP_USER.ID.eq(MEMBERSHIP.USER_ID))
                 .where(MEMBERSHIP.BUSINESS_ID.eq(business))
                 .and(APP_USER.LOGIN.eq(login))
-                .fetchOptional(r -> Role.of(r.value1()));
+                .fetchOptional(r -> new Membership(Role.ofAll(List.of(r.value1()))));
+    }
+
+    @Override
+    public List<Member> members(BusinessId business) {
+        return db.select(APP_USER.LOGIN, APP_USER.NAME, MEMBERSHIP.ROLES, MEMBERSHIP.JOINED_AT)
+                .from(MEMBERSHIP)
+                .join(APP_USER)
+                .on(APP_USER.ID.eq(MEMBERSHIP.USER_ID))
+                .where(MEMBERSHIP.BUSINESS_ID.eq(business))
+                .orderBy(APP_USER.NAME, APP_USER.LOGIN)
+                .fetch(r -> new Member(
+                        r.value1(),
+                        r.value2(),
+                        new Membership(Role.ofAll(List.of(r.value3()))),
+                        r.value4().toInstant()));
     }
 
     /** Adds a business and answers its id; nothing if its code is taken. */
@@ -99,13 +116,41 @@ class BusinessStore implements FindBusinesses {
                 .fetch();
     }
 
-    void join(BusinessId business, String login, Role role) {
-        db.insertInto(MEMBERSHIP, MEMBERSHIP.BUSINESS_ID, MEMBERSHIP.USER_ID, MEMBERSHIP.ROLE)
-                .select(DSL.select(DSL.val(business, MEMBERSHIP.BUSINESS_ID), APP_USER.ID, DSL.val(role.words()))
-                        .from(APP_USER)
-                        .where(APP_USER.LOGIN.eq(login)))
-                .onConflictDoNothing()
+    /** Lets a person work for the business; false if they do already. */
+    boolean join(BusinessId business, String login, Set<Role> roles) {
+        return db.insertInto(MEMBERSHIP, MEMBERSHIP.BUSINESS_ID, MEMBERSHIP.USER_ID, MEMBERSHIP.ROLES)
+                        .select(DSL.select(
+                                        DSL.val(business, MEMBERSHIP.BUSINESS_ID),
+                                        APP_USER.ID,
+                                        DSL.val(words(roles), MEMBERSHIP.ROLES))
+                                .from(APP_USER)
+                                .where(APP_USER.LOGIN.eq(login)))
+                        .onConflictDoNothing()
+                        .execute()
+                == 1;
+    }
+
+    void setRoles(BusinessId business, String login, Set<Role> roles) {
+        db.update(MEMBERSHIP)
+                .set(MEMBERSHIP.ROLES, words(roles))
+                .where(of(business, login))
                 .execute();
+    }
+
+    void leave(BusinessId business, String login) {
+        db.deleteFrom(MEMBERSHIP).where(of(business, login)).execute();
+    }
+
+    private static Condition of(BusinessId business, String login) {
+        return MEMBERSHIP
+                .BUSINESS_ID
+                .eq(business)
+                .and(MEMBERSHIP.USER_ID.eq(
+                        DSL.select(APP_USER.ID).from(APP_USER).where(APP_USER.LOGIN.eq(login))));
+    }
+
+    private static String[] words(Set<Role> roles) {
+        return roles.stream().sorted().map(Role::words).toArray(String[]::new);
     }
 
     private static BusinessRecord row(Business b) {

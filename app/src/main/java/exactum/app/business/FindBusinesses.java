@@ -18,6 +18,9 @@ public interface FindBusinesses {
     /** The businesses that the person works for, by name. */
     List<Business> of(String login);
 
-    /** What the person may do in the business; nothing for who does not work there. */
-    Optional<Role> role(BusinessId business, String login);
+    /** As what the person works for the business; nothing for who does not. */
+    Optional<Membership> membership(BusinessId business, String login);
+
+    /** Who works for the business, by name. */
+    List<Member> members(BusinessId business);
 }

@@ -2,6 +2,7 @@ package exactum.app.business;
 
 import exactum.core.ids.BusinessId;
 import exactum.core.problem.Refusal;
+import java.util.Set;
 import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
@@ -25,7 +26,7 @@ public class SaveBusiness {
                         "business.code",
                         "There is a business with the address “%s” already. Nothing was saved. Choose another address."
                                 .formatted(business.code())));
-        businesses.join(id, login, Role.ADMINISTRATOR);
+        businesses.join(id, login, Set.of(Role.ADMINISTRATOR));
         return id;
     }
 
@@ -41,12 +42,6 @@ public class SaveBusiness {
                     "The books are kept in %s already, so the currency stays. Nothing was saved."
                             .formatted(before.currency()));
         }
-    }
-
-    /** Lets a person work for the business; who does already stays as they are. */
-    @Transactional
-    public void join(BusinessId business, String login, Role role) {
-        businesses.join(business, login, role);
     }
 
     /** Within a transaction: nobody else sets up this business until it ends. */

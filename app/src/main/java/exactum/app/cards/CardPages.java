@@ -1,5 +1,7 @@
 package exactum.app.cards;
 
+import exactum.app.business.Needs;
+import exactum.app.business.Power;
 import exactum.app.web.NotHere;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CollectionId;
@@ -35,6 +37,7 @@ class CardPages {
     }
 
     @PostMapping("/card-payments/{id}/ask")
+    @Needs(Power.COLLECTING)
     String ask(BusinessId business, @PathVariable CollectionId id) {
         ask.ask(collections.find(business, id).orElseThrow(NotHere::new));
         return "redirect:/card-payments";

@@ -1,6 +1,8 @@
 package exactum.app.customers;
 
 import exactum.app.business.Business;
+import exactum.app.business.Needs;
+import exactum.app.business.Power;
 import exactum.app.web.NotHere;
 import exactum.app.web.TypedForm;
 import exactum.core.ids.BusinessId;
@@ -48,6 +50,7 @@ class ChooserPages {
     }
 
     @PostMapping("/customers/made")
+    @Needs(Power.CUSTOMERS)
     String make(
             Business business, @RequestParam Map<String, String> fields, HttpServletResponse response, Model model) {
         var f = new TypedForm(fields);

@@ -2,6 +2,8 @@ package exactum.app.customers;
 
 import com.github.kagkarlsson.scheduler.SchedulerClient;
 import exactum.app.business.Business;
+import exactum.app.business.Needs;
+import exactum.app.business.Power;
 import exactum.app.database.Ids;
 import exactum.app.database.Slice;
 import exactum.app.installation.BusinessClock;
@@ -70,6 +72,7 @@ class CustomerPages {
     }
 
     @GetMapping("/customers/new")
+    @Needs(Power.CUSTOMERS)
     String fresh(Business business, @RequestParam(defaultValue = "") String name, Model model) {
         model.addAttribute("business", business);
         model.addAttribute("name", name);
@@ -78,12 +81,14 @@ class CustomerPages {
     }
 
     @PostMapping("/customers")
+    @Needs(Power.CUSTOMERS)
     String add(BusinessId business, @RequestParam Optional<CustomerId> key, @RequestParam Map<String, String> f) {
         CustomerId id = key.orElseGet(() -> new CustomerId(Ids.next()));
         return "redirect:/customers/" + save.add(business, id, draft(f)).id();
     }
 
     @PostMapping("/customers/{id}")
+    @Needs(Power.CUSTOMERS)
     String change(
             BusinessId business,
             @PathVariable CustomerId id,
@@ -94,11 +99,13 @@ class CustomerPages {
     }
 
     @GetMapping("/customers/import")
+    @Needs(Power.CUSTOMERS)
     String importPage(BusinessId business) {
         return "customers/import";
     }
 
     @PostMapping("/customers/import")
+    @Needs(Power.CUSTOMERS)
     String rehearse(BusinessId business, @RequestParam MultipartFile file) throws IOException {
         return "redirect:/customers/import/" + imports.rehearse(business, FileName.of(file), file.getInputStream());
     }
@@ -122,6 +129,7 @@ class CustomerPages {
     }
 
     @PostMapping("/customers/import/{id}/take")
+    @Needs(Power.CUSTOMERS)
     @Transactional
     String take(BusinessId business, @PathVariable UUID id) {
         if (imports.begin(business, id)) ImportJob.schedule(scheduler, business, id);

@@ -2,9 +2,11 @@ package exactum.app.daysheet;
 
 import exactum.app.business.Business;
 import exactum.app.installation.BusinessClock;
+import exactum.app.security.SignedIn;
 import exactum.app.setup.Checklist;
 import exactum.core.money.Money;
 import java.util.List;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -25,8 +27,10 @@ class DaySheetPage {
     }
 
     @GetMapping("/day")
-    String page(Business business, Model model) {
-        List<Decisions.Group> groups = decisions.groups(business.id());
+    String page(Business business, @AuthenticationPrincipal SignedIn user, Model model) {
+        Decisions.Sheet sheet = decisions.sheet(business.id(), user.login());
+        List<Decisions.Group> groups = sheet.groups();
+        model.addAttribute("sheet", sheet);
         List<Money> sums =
                 Sums.byCurrency(groups.stream().flatMap(g -> g.sums().stream()).toList());
         model.addAttribute("groups", groups);

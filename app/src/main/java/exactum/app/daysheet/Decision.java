@@ -1,5 +1,6 @@
 package exactum.app.daysheet;
 
+import exactum.app.business.Power;
 import exactum.core.ids.DocumentId;
 import exactum.core.money.Money;
 import java.time.LocalDate;
@@ -37,9 +38,24 @@ public record Decision(
      * The suggested next step.
      *
      * @param address where it leads: a page, or an address it is posted to
-     * @param posted whether it acts at once
+     * @param needs the power to act at once; null where it only leads to a page
      */
-    public record Step(String words, String address, boolean posted) {}
+    public record Step(String words, String address, Power needs) {
+
+        /** One that leads to a page. */
+        public static Step open(String words, String address) {
+            return new Step(words, address, null);
+        }
+
+        /** One that acts at once. */
+        public static Step act(String words, String address, Power needs) {
+            return new Step(words, address, needs);
+        }
+
+        public boolean posted() {
+            return needs != null;
+        }
+    }
 
     /** Another decision about the same money. */
     public record Related(String words, String href) {}

@@ -2,7 +2,6 @@ package exactum.app.daysheet;
 
 import exactum.core.ids.BusinessId;
 import exactum.core.money.Money;
-import java.time.LocalDate;
 import java.util.List;
 
 /** A feature that knows decisions of its own. */
@@ -11,11 +10,11 @@ public interface DecisionSource {
     /** The station that its decisions belong to. */
     Station station();
 
-    /** How many wait on the day; cheap enough for every page. */
-    int count(BusinessId business, LocalDate today);
+    /** How many are asked for; cheap enough for every page. */
+    int count(BusinessId business, Wanted wanted);
 
-    /** Those that wait on the day, most money first. */
-    Found find(BusinessId business, LocalDate today, int most);
+    /** Those that are asked for, most money first. */
+    Found find(BusinessId business, Wanted wanted);
 
     /**
      * What was found.

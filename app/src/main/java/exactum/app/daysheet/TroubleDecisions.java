@@ -1,7 +1,7 @@
 package exactum.app.daysheet;
 
+import exactum.app.business.Power;
 import exactum.core.ids.BusinessId;
-import java.time.LocalDate;
 import org.springframework.stereotype.Component;
 
 /** Sources outside that did not answer. */
@@ -19,15 +19,17 @@ class TroubleDecisions implements DecisionSource {
     }
 
     @Override
-    public int count(BusinessId business, LocalDate today) {
-        return store.count(business);
+    public int count(BusinessId business, Wanted wanted) {
+        return (int)
+                store.all(business).stream().filter(t -> wanted.has(key(t))).count();
     }
 
     @Override
-    public Found find(BusinessId business, LocalDate today, int most) {
+    public Found find(BusinessId business, Wanted wanted) {
         return Found.all(store.all(business).stream()
+                .filter(t -> wanted.has(key(t)))
                 .map(t -> Decision.of(
-                        "trouble/" + t.source() + "/" + t.id(),
+                        key(t),
                         Station.BANK,
                         "differs",
                         t.words(),
@@ -35,7 +37,11 @@ class TroubleDecisions implements DecisionSource {
                         t.since().toLocalDate(),
                         null,
                         "/setup",
-                        new Decision.Step("Try again", "/day/try-again", true)))
+                        Decision.Step.act("Try again", "/day/try-again", Power.MATCHING)))
                 .toList());
+    }
+
+    private static String key(TroubleStore.Trouble t) {
+        return "trouble/" + t.source() + "/" + t.id();
     }
 }

@@ -46,8 +46,4 @@ class TroubleStore {
                 .orderBy(TROUBLE.SINCE, TROUBLE.SOURCE_ID)
                 .fetch(t -> new Trouble(t.getSource(), t.getSourceId(), t.getWords(), t.getSince()));
     }
-
-    int count(BusinessId business) {
-        return db.fetchCount(TROUBLE, TROUBLE.BUSINESS_ID.eq(business));
-    }
 }

@@ -2,8 +2,8 @@ package exactum.app.demo;
 
 import exactum.app.bank.MatchCertain;
 import exactum.app.business.FindBusinesses;
+import exactum.app.business.Memberships;
 import exactum.app.business.Role;
-import exactum.app.business.SaveBusiness;
 import exactum.app.installation.BusinessClock;
 import exactum.app.installation.PlayDays;
 import exactum.app.installation.Settings;
@@ -21,6 +21,7 @@ import java.time.LocalDate;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.core.annotation.Order;
@@ -35,7 +36,7 @@ class DemoLoader {
     private static final String PASSWORD = "harbour-lights";
     private final Settings settings;
     private final FindBusinesses businesses;
-    private final SaveBusiness saveBusiness;
+    private final Memberships memberships;
     private final Users users;
     private final SetUpHarbour setUp;
     private final Payers payers;
@@ -55,7 +56,7 @@ class DemoLoader {
     DemoLoader(
             Settings settings,
             FindBusinesses businesses,
-            SaveBusiness saveBusiness,
+            Memberships memberships,
             Users users,
             SetUpHarbour setUp,
             Payers payers,
@@ -73,7 +74,7 @@ class DemoLoader {
             BusinessClock clock) {
         this.settings = settings;
         this.businesses = businesses;
-        this.saveBusiness = saveBusiness;
+        this.memberships = memberships;
         this.users = users;
         this.setUp = setUp;
         this.payers = payers;
@@ -112,8 +113,8 @@ class DemoLoader {
         Map<BusinessId, Harbour> harbours = new LinkedHashMap<>();
         for (Harbour harbour : List.of(Larkwater.harbour(), NorthShore.harbour())) {
             BusinessId id = setUp.setUp(harbour, "nora");
-            saveBusiness.join(id, "otto", Role.AUDITOR);
-            if (harbour.currency().equals("GBP")) saveBusiness.join(id, "pia", Role.ADMINISTRATOR);
+            memberships.join(id, "otto", Set.of(Role.AUDITOR));
+            if (harbour.currency().equals("GBP")) memberships.join(id, "pia", Set.of(Role.ADMINISTRATOR));
             setUp.agree(id, harbour);
             harbours.put(id, harbour);
         }

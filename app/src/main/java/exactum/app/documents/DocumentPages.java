@@ -1,5 +1,7 @@
 package exactum.app.documents;
 
+import exactum.app.business.Needs;
+import exactum.app.business.Power;
 import exactum.app.database.Slice;
 import exactum.app.daysheet.Decisions;
 import exactum.app.installation.BusinessClock;
@@ -147,6 +149,7 @@ class DocumentPages {
 
     /** Makes or finds the invoice's open link and shows its address, to be copied or printed. */
     @PostMapping("/invoices/{number}/link")
+    @Needs(Power.MESSAGES)
     String link(BusinessId business, @PathVariable String number, Model model) {
         PaymentLink link = links.ofDocument(business, document(business, number).id());
         model.addAttribute("address", links.address(link));
@@ -155,12 +158,14 @@ class DocumentPages {
     }
 
     @PostMapping("/invoices/{number}/links/{id}/withdraw")
+    @Needs(Power.MESSAGES)
     String withdraw(BusinessId business, @PathVariable String number, @PathVariable PaymentLinkId id) {
         links.withdraw(business, document(business, number).id(), id);
         return "redirect:/invoices/" + number;
     }
 
     @PostMapping("/invoices/{number}/send-again")
+    @Needs(Power.MESSAGES)
     String sendAgain(BusinessId business, @PathVariable String number) {
         sendAgain.send(business, document(business, number));
         return "redirect:/invoices/" + number;
@@ -168,6 +173,7 @@ class DocumentPages {
 
     /** Sets credit on account against the invoice: all there is, or as much as was typed. */
     @PostMapping("/invoices/{number}/use-credit")
+    @Needs(Power.PAYMENTS)
     String useCredit(BusinessId business, @PathVariable String number, @RequestParam Map<String, String> fields) {
         Document document = document(business, number);
         var f = new TypedForm(fields);
@@ -179,6 +185,7 @@ class DocumentPages {
     }
 
     @PostMapping("/invoices/{number}/void")
+    @Needs(Power.DOCUMENTS)
     String voidIt(BusinessId business, @PathVariable String number) {
         voidDocument.voidIt(business, document(business, number).id());
         return "redirect:/invoices/" + number;

@@ -8,6 +8,7 @@ import static exactumdb.Tables.DOCUMENT_TAX;
 
 import exactum.app.database.SearchWords;
 import exactum.app.database.Slice;
+import exactum.app.daysheet.Wanted;
 import exactum.app.ledger.Provable;
 import exactum.app.ledger.Prove;
 import exactum.core.cadence.ServicePeriod;
@@ -154,8 +155,22 @@ class DocumentStore implements FindDocuments, Provable {
     }
 
     @Override
-    public int drafts(BusinessId business) {
-        return db.fetchCount(DOCUMENT, DOCUMENT.BUSINESS_ID.eq(business), in(Standing.DRAFT, null));
+    public List<Listed> drafts(BusinessId business, Wanted wanted) {
+        return list(business, draft(wanted), wanted.today(), Slice.first(wanted.most()));
+    }
+
+    @Override
+    public int countDrafts(BusinessId business, Wanted wanted) {
+        return db.fetchCount(DOCUMENT, DOCUMENT.BUSINESS_ID.eq(business), draft(wanted));
+    }
+
+    @Override
+    public Totals draftTotals(BusinessId business, Wanted wanted) {
+        return totals(business, draft(wanted));
+    }
+
+    private static Condition draft(Wanted wanted) {
+        return in(Standing.DRAFT, wanted.today()).and(wanted.rows(DraftDecisions.KEY, DOCUMENT.ID));
     }
 
     private Totals totals(BusinessId business, Condition wanted) {

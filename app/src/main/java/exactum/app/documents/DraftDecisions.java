@@ -1,17 +1,16 @@
 package exactum.app.documents;
 
-import exactum.app.database.Slice;
 import exactum.app.daysheet.Decision;
 import exactum.app.daysheet.DecisionSource;
 import exactum.app.daysheet.Station;
+import exactum.app.daysheet.Wanted;
 import exactum.core.ids.BusinessId;
-import java.time.LocalDate;
 import org.springframework.stereotype.Component;
 
 /** Drafts that wait to be issued. */
 @Component
 class DraftDecisions implements DecisionSource {
-    private static final FindDocuments.Filter DRAFTS = new FindDocuments.Filter("", Standing.DRAFT, null);
+    static final String KEY = "draft/";
     private final FindDocuments documents;
 
     DraftDecisions(FindDocuments documents) {
@@ -24,15 +23,15 @@ class DraftDecisions implements DecisionSource {
     }
 
     @Override
-    public int count(BusinessId business, LocalDate today) {
-        return documents.drafts(business);
+    public int count(BusinessId business, Wanted wanted) {
+        return documents.countDrafts(business, wanted);
     }
 
     @Override
-    public Found find(BusinessId business, LocalDate today, int most) {
-        var shown = documents.list(business, DRAFTS, today, Slice.first(most)).stream()
+    public Found find(BusinessId business, Wanted wanted) {
+        var shown = documents.drafts(business, wanted).stream()
                 .map(d -> Decision.of(
-                        "draft/" + d.id(),
+                        KEY + d.id(),
                         Station.BILL,
                         "draft",
                         d.kind().title() + " is still a draft",
@@ -40,12 +39,12 @@ class DraftDecisions implements DecisionSource {
                         d.date(),
                         d.gross(),
                         "/drafts/" + d.id(),
-                        new Decision.Step("Open", "/drafts/" + d.id(), false)))
+                        Decision.Step.open("Open", "/drafts/" + d.id())))
                 .toList();
         return new Found(
                 shown,
-                documents.drafts(business),
-                documents.totals(business, DRAFTS, today).gross(),
+                documents.countDrafts(business, wanted),
+                documents.draftTotals(business, wanted).gross(),
                 "/invoices?standing=DRAFT");
     }
 }

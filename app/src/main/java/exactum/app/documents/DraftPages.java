@@ -1,6 +1,10 @@
 package exactum.app.documents;
 
+import exactum.app.approvals.ApprovalKind;
+import exactum.app.approvals.Approvals;
 import exactum.app.business.Business;
+import exactum.app.business.Needs;
+import exactum.app.business.Power;
 import exactum.app.customers.Customer;
 import exactum.app.customers.FindCustomers;
 import exactum.app.database.Ids;
@@ -39,6 +43,7 @@ class DraftPages {
     private final FormDrafts typed;
     private final FindDocuments documents;
     private final FindCustomers customers;
+    private final Approvals approvals;
     private final FindPayments payments;
     private final FindSetup setup;
     private final PaperSettings settings;
@@ -49,6 +54,7 @@ class DraftPages {
             FormDrafts typed,
             FindDocuments documents,
             FindCustomers customers,
+            Approvals approvals,
             FindPayments payments,
             FindSetup setup,
             PaperSettings settings,
@@ -57,6 +63,7 @@ class DraftPages {
         this.typed = typed;
         this.documents = documents;
         this.customers = customers;
+        this.approvals = approvals;
         this.payments = payments;
         this.setup = setup;
         this.settings = settings;
@@ -64,6 +71,7 @@ class DraftPages {
     }
 
     @GetMapping("/invoices/new")
+    @Needs(Power.DOCUMENTS)
     String fresh(
             Business business,
             @RequestParam Optional<CustomerId> customer,
@@ -106,12 +114,16 @@ class DraftPages {
         model.addAttribute("typedBefore", !fields.equals(saved));
         model.addAttribute(
                 "differences", FormDrafts.differences(fields, saved, draft.get().revision()));
+        model.addAttribute(
+                "approval",
+                approvals.last(business.id(), ApprovalKind.DOCUMENT, id.value()).orElse(null));
         show(business, fields, draft.get(), model);
         return "documents/paper";
     }
 
     /** Each pause in typing comes here: what is typed is stored, and the computed parts come back. */
     @PostMapping("/invoices/typed")
+    @Needs(Power.DOCUMENTS)
     String typed(
             Business business,
             @RequestParam Map<String, String> fields,
@@ -128,6 +140,7 @@ class DraftPages {
     }
 
     @PostMapping("/drafts")
+    @Needs(Power.DOCUMENTS)
     String save(Business business, @RequestParam Map<String, String> fields, @AuthenticationPrincipal SignedIn user) {
         Draft draft = toDraft(business, fields);
         drafts.save(business.id(), draft);
@@ -136,6 +149,7 @@ class DraftPages {
     }
 
     @PostMapping("/drafts/issue")
+    @Needs(Power.DOCUMENTS)
     String issue(
             Business business,
             @RequestParam Map<String, String> fields,
@@ -144,6 +158,10 @@ class DraftPages {
         Draft draft = toDraft(business, fields);
         Optional<Document> before = documents.find(business.id(), draft.id());
         if (before.isPresent()) return "redirect:/invoices/" + before.get().number();
+        if (!drafts.mayIssue(business.id(), draft)) {
+            forget(business.id(), user, fields);
+            return "redirect:/drafts/" + draft.id();
+        }
         String number = issued(business.id(), draft, send);
         forget(business.id(), user, fields);
         return "redirect:/invoices/" + number;
@@ -159,6 +177,7 @@ class DraftPages {
     }
 
     @PostMapping("/drafts/{id}/delete")
+    @Needs(Power.DOCUMENTS)
     String delete(BusinessId business, @PathVariable DocumentId id, @AuthenticationPrincipal SignedIn user) {
         drafts.delete(business, id);
         typed.drop(business, user.login(), id.toString());
@@ -166,6 +185,7 @@ class DraftPages {
     }
 
     @PostMapping("/drafts/{id}/discard")
+    @Needs(Power.DOCUMENTS)
     String discard(BusinessId business, @PathVariable DocumentId id, @AuthenticationPrincipal SignedIn user) {
         if (drafts.find(business, id).isEmpty()) documents.find(business, id).orElseThrow(NotHere::new);
         typed.drop(business, user.login(), id.toString());

@@ -1,5 +1,7 @@
 package exactum.app.documents;
 
+import exactum.app.approvals.ApprovalKind;
+import exactum.app.approvals.Approvals;
 import exactum.app.audit.Audit;
 import exactum.app.customers.FindCustomers;
 import exactum.app.installation.BusinessClock;
@@ -9,6 +11,8 @@ import exactum.core.problem.Refusal;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -20,6 +24,7 @@ public class Drafts {
     private final IssueDocuments issue;
     private final FindCustomers customers;
     private final BusinessClock clock;
+    private final Approvals approvals;
     private final Audit audit;
 
     Drafts(
@@ -28,12 +33,14 @@ public class Drafts {
             IssueDocuments issue,
             FindCustomers customers,
             BusinessClock clock,
+            Approvals approvals,
             Audit audit) {
         this.store = store;
         this.prepare = prepare;
         this.issue = issue;
         this.customers = customers;
         this.clock = clock;
+        this.approvals = approvals;
         this.audit = audit;
     }
 
@@ -65,6 +72,31 @@ public class Drafts {
     @Transactional(readOnly = true)
     public Prepared rehearse(BusinessId business, Draft draft) {
         return prepare.desk(business).prepare(draft);
+    }
+
+    /** Whether it may be issued now; if not, it is saved and waits for a second person from now on. */
+    @Transactional
+    public boolean mayIssue(BusinessId business, Draft draft) {
+        Prepared prepared = prepare.desk(business).prepare(draft);
+        String customer = customers.get(business, draft.customer()).name();
+        boolean may = approvals.mayGo(
+                business,
+                new Approvals.What(
+                        ApprovalKind.DOCUMENT,
+                        draft.id().value(),
+                        facts(draft),
+                        "Issue the %s for %s".formatted(draft.kind().words(), customer),
+                        List.of(prepared.totals().gross()),
+                        "/drafts/" + draft.id()));
+        if (!may) save(business, draft);
+        return may;
+    }
+
+    /** All that stands on the paper, however often it was saved. */
+    private static String facts(Draft draft) {
+        var fields = new TreeMap<>(DocumentForm.fields(draft));
+        fields.keySet().removeAll(Set.of("id", "key", "revision"));
+        return fields.toString();
     }
 
     /** Issues it, and sends it if asked; one that was stored is taken out. */

@@ -2,6 +2,7 @@ package exactum.app.documents;
 
 import exactum.app.database.Slice;
 import exactum.app.daysheet.Sums;
+import exactum.app.daysheet.Wanted;
 import exactum.core.document.DocumentKind;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
@@ -91,8 +92,14 @@ public interface FindDocuments {
     /** What all documents of a customer come to, and what is open on them. */
     Totals totalsOfCustomer(BusinessId business, CustomerId customer, LocalDate today);
 
-    /** How many drafts there are. */
-    int drafts(BusinessId business);
+    /** Drafts, as decisions, the newest first. */
+    List<Listed> drafts(BusinessId business, Wanted wanted);
+
+    /** How many drafts are asked for. */
+    int countDrafts(BusinessId business, Wanted wanted);
+
+    /** What the drafts that are asked for come to. */
+    Totals draftTotals(BusinessId business, Wanted wanted);
 
     List<Listed> ofRecurring(BusinessId business, RecurringId recurring, LocalDate today, int most);
 

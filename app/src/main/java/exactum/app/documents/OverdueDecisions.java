@@ -1,8 +1,10 @@
 package exactum.app.documents;
 
+import exactum.app.business.Power;
 import exactum.app.daysheet.Decision;
 import exactum.app.daysheet.DecisionSource;
 import exactum.app.daysheet.Station;
+import exactum.app.daysheet.Wanted;
 import exactum.app.web.Texts;
 import exactum.core.ids.BusinessId;
 import java.time.LocalDate;
@@ -14,6 +16,7 @@ import org.springframework.stereotype.Component;
 /** Invoices that are overdue by their earliest open item; the step sends one again, once a day. */
 @Component
 class OverdueDecisions implements DecisionSource {
+    static final String KEY = "overdue/";
     private final OverdueStore store;
 
     OverdueDecisions(OverdueStore store) {
@@ -26,17 +29,17 @@ class OverdueDecisions implements DecisionSource {
     }
 
     @Override
-    public int count(BusinessId business, LocalDate today) {
-        return store.count(business, today);
+    public int count(BusinessId business, Wanted wanted) {
+        return store.count(business, wanted);
     }
 
     @Override
-    public Found find(BusinessId business, LocalDate today, int most) {
-        List<Decision> shown = store.find(business, today, most).stream()
-                .map(o -> decision(o, today))
+    public Found find(BusinessId business, Wanted wanted) {
+        List<Decision> shown = store.find(business, wanted).stream()
+                .map(o -> decision(o, wanted.today()))
                 .toList();
         return new Found(
-                shown, store.count(business, today), store.sums(business, today), "/invoices?standing=OVERDUE");
+                shown, store.count(business, wanted), store.sums(business, wanted), "/invoices?standing=OVERDUE");
     }
 
     private static Decision decision(OverdueStore.Overdue o, LocalDate today) {
@@ -45,7 +48,7 @@ class OverdueDecisions implements DecisionSource {
         boolean reachable = o.email() != null && !today.equals(o.reminded());
         String invoice = "/invoices/" + o.number();
         return Decision.of(
-                        "overdue/" + o.id(),
+                        KEY + o.id(),
                         Station.COLLECT,
                         "overdue",
                         "%s is %s%s".formatted(o.number(), late, again),
@@ -54,8 +57,8 @@ class OverdueDecisions implements DecisionSource {
                         o.amount(),
                         invoice,
                         reachable
-                                ? new Decision.Step("Send again", invoice + "/send-again", true)
-                                : new Decision.Step("Open", invoice, false))
+                                ? Decision.Step.act("Send again", invoice + "/send-again", Power.MESSAGES)
+                                : Decision.Step.open("Open", invoice))
                 .about(Set.of(o.id()));
     }
 }

@@ -1,11 +1,13 @@
 package exactum.app.documents;
 
+import exactum.app.daysheet.Wanted;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.DocumentId;
 import exactum.core.money.Money;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.UUID;
+import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
@@ -17,7 +19,7 @@ class OverdueStore {
             select d.id, d.number, c.name, c.email, o.due, d.currency, o.minor,
                    (select max(m.send_on) from message m join message_about a on a.business_id = m.business_id and a.message_id = m.id
                      where m.business_id = d.business_id and a.document_id = d.id and m.kind = 'reminder') as reminded
-              from (select document_id, min(due_date) as due, sum(left_minor) as minor from claim where business_id = {0} and left_minor > 0 and due_date < {1} group by 1) o
+              from (select document_id, min(due_date) as due, sum(left_minor) as minor from claim where business_id = {0} and left_minor > 0 and due_date < {1} and {3} group by 1) o
               join document d on d.business_id = {0} and d.id = o.document_id join customer c on c.business_id = d.business_id and c.id = d.customer_id
              order by o.minor desc, d.id limit {2}
             """;
@@ -43,8 +45,13 @@ class OverdueStore {
             Money amount,
             LocalDate reminded) {}
 
-    List<Overdue> find(BusinessId business, LocalDate today, int most) {
-        return db.fetch(OVERDUE, DSL.inline(business.value()), DSL.val(today), DSL.inline(most))
+    List<Overdue> find(BusinessId business, Wanted wanted) {
+        return db.fetch(
+                        OVERDUE,
+                        DSL.inline(business.value()),
+                        DSL.val(wanted.today()),
+                        DSL.inline(wanted.most()),
+                        rows(wanted))
                 .map(r -> new Overdue(
                         new DocumentId(r.get("id", UUID.class)),
                         r.get("number", String.class),
@@ -55,17 +62,21 @@ class OverdueStore {
                         r.get("reminded", LocalDate.class)));
     }
 
-    int count(BusinessId business, LocalDate today) {
+    int count(BusinessId business, Wanted wanted) {
         return db.fetchSingle(
-                        "select count(distinct document_id)::int from claim where business_id = {0} and left_minor > 0 and due_date < {1}",
-                        DSL.inline(business.value()), DSL.val(today))
+                        "select count(distinct document_id)::int from claim where business_id = {0} and left_minor > 0 and due_date < {1} and {2}",
+                        DSL.inline(business.value()), DSL.val(wanted.today()), rows(wanted))
                 .get(0, Integer.class);
     }
 
-    List<Money> sums(BusinessId business, LocalDate today) {
+    List<Money> sums(BusinessId business, Wanted wanted) {
         return db.fetch(
-                        "select currency, sum(left_minor)::bigint as minor from claim where business_id = {0} and left_minor > 0 and due_date < {1} group by 1 order by 1",
-                        DSL.inline(business.value()), DSL.val(today))
+                        "select currency, sum(left_minor)::bigint as minor from claim where business_id = {0} and left_minor > 0 and due_date < {1} and {2} group by 1 order by 1",
+                        DSL.inline(business.value()), DSL.val(wanted.today()), rows(wanted))
                 .map(r -> Money.ofMinor(r.get("currency", String.class), r.get("minor", Long.class)));
+    }
+
+    private static Condition rows(Wanted wanted) {
+        return wanted.rows(OverdueDecisions.KEY, DSL.field("document_id"));
     }
 }

@@ -25,10 +25,19 @@ class ErrorPages implements ErrorController {
         StatusWords words = StatusWords.of(status);
         if (asked(request).startsWith("/hooks/"))
             return ResponseEntity.status(status).body(ProblemDetail.forStatusAndDetail(status, words.sentence()));
-        ModelAndView page =
-                answers.of(new Said("status." + status.value(), words.sentence(), null), words.title(), request);
+        var said = new Said("status." + status.value(), sentence(status, words, request), null);
+        ModelAndView page = answers.of(said, words.title(), request);
         page.setStatus(status);
         return page;
+    }
+
+    /** Who may not is told why by what refused them; every other status has one sentence. */
+    private static String sentence(HttpStatus status, StatusWords words, HttpServletRequest request) {
+        return status == HttpStatus.FORBIDDEN
+                        && request.getAttribute(RequestDispatcher.ERROR_MESSAGE) instanceof String why
+                        && !why.isEmpty()
+                ? why
+                : words.sentence();
     }
 
     private static HttpStatus status(HttpServletRequest request) {

@@ -1,7 +1,10 @@
 package exactum.app.frame;
 
+import exactum.app.business.Power;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Set;
+import java.util.stream.Stream;
 
 /**
  * What stands around every page.
@@ -42,10 +45,21 @@ public record Frame(
     public record Today(String words, LocalDate day, boolean movable, String movingTo, String problem) {}
 
     /** Who is signed in, and what they may do here. */
-    public record Person(String initials, String name, boolean mayWrite, boolean singleKeys) {}
+    public record Person(String initials, String name, Set<Power> powers, boolean singleKeys) {}
 
-    public boolean mayWrite() {
-        return person.mayWrite();
+    /** Whether the person has the power of that name in this business. */
+    public boolean may(String power) {
+        return may(Power.valueOf(power));
+    }
+
+    public boolean may(Power power) {
+        return person.powers().contains(power);
+    }
+
+    /** Whether the person may make anything new here. */
+    public boolean mayMake() {
+        return Stream.of(Power.DOCUMENTS, Power.CUSTOMERS, Power.PAYMENTS, Power.MATCHING)
+                .anyMatch(this::may);
     }
 
     public boolean singleKeys() {

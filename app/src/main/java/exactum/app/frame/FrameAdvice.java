@@ -3,7 +3,8 @@ package exactum.app.frame;
 import exactum.app.business.Business;
 import exactum.app.business.BusinessAddress;
 import exactum.app.business.FindBusinesses;
-import exactum.app.business.Role;
+import exactum.app.business.Membership;
+import exactum.app.business.Power;
 import exactum.app.daysheet.Decisions;
 import exactum.app.daysheet.Station;
 import exactum.app.installation.BusinessClock;
@@ -14,8 +15,11 @@ import exactum.app.web.Texts;
 import jakarta.servlet.http.HttpServletRequest;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Component;
 import org.springframework.web.bind.annotation.ControllerAdvice;
@@ -45,7 +49,7 @@ class FrameAdvice {
         Business business = BusinessAddress.of(request).orElse(null);
         boolean part =
                 "true".equals(request.getHeader("HX-Request")) && !"true".equals(request.getHeader("HX-Boosted"));
-        Frame.Person person = person(business, user, part);
+        Frame.Person person = person(request, user, part);
         if (part) return new Frame(place(business), List.of(), List.of(), List.of(), null, "", person);
         List<Frame.Place> others = businesses.of(user.login()).stream()
                 .filter(b -> business == null || !b.id().equals(business.id()))
@@ -73,13 +77,11 @@ class FrameAdvice {
                 : new Frame.Place(b.code(), b.name(), b.currency().getCurrencyCode());
     }
 
-    private Frame.Person person(Business business, SignedIn user, boolean part) {
-        boolean mayWrite = business != null
-                && businesses
-                        .role(business.id(), user.login())
-                        .filter(Role::mayWrite)
-                        .isPresent();
-        return new Frame.Person(user.initials(), user.name(), mayWrite, part || users.singleKeys(user.login()));
+    private Frame.Person person(HttpServletRequest request, SignedIn user, boolean part) {
+        Set<Power> powers = EnumSet.noneOf(Power.class);
+        Membership.of(request)
+                .ifPresent(m -> Arrays.stream(Power.values()).filter(m::may).forEach(powers::add));
+        return new Frame.Person(user.initials(), user.name(), powers, part || users.singleKeys(user.login()));
     }
 
     private List<Frame.Station> stations(Business business, Places.Place here) {
@@ -102,7 +104,7 @@ class FrameAdvice {
         return new Frame.Today(
                 Texts.weekday(today),
                 today,
-                clock.isTest() && person.mayWrite(),
+                clock.isTest() && person.powers().contains(Power.DATE),
                 journey.filter(j -> j.problem() == null)
                         .map(j -> Texts.shortDay(j.until()))
                         .orElse(null),

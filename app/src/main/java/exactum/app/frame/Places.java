@@ -17,6 +17,7 @@ final class Places {
             new Place(Station.AGREE, "Customers", "/customers"),
             new Place(Station.AGREE, "Recurring invoices", "/recurring"),
             new Place(Station.AGREE, "Set-up", "/setup"),
+            new Place(Station.AGREE, "People", "/people"),
             new Place(Station.BILL, "Invoices", "/invoices"),
             new Place(Station.BILL, "Billing runs", "/billing-runs"),
             new Place(Station.BILL, "Messages", "/messages"),
@@ -29,6 +30,7 @@ final class Places {
             new Place(Station.BANK, "Tie-out", "/tie-out"),
             new Place(Station.BOOKS, "Balances", "/ledger"),
             new Place(Station.BOOKS, "Entries", "/ledger/entries"),
+            new Place(Station.BOOKS, "Second person", "/approvals"),
             new Place(Station.BOOKS, "Audit", "/audit"));
     private static final Map<String, String> UNDER = Map.of("/bank-lines", "/unmatched", "/drafts", "/invoices");
 

@@ -15,10 +15,7 @@ record StatusWords(String title, String sentence) {
                 new StatusWords(
                         "You are signed out",
                         "You are signed out, so nothing was saved. What you typed still stands here: sign in in another window, then press again.");
-            case FORBIDDEN ->
-                new StatusWords(
-                        "This needs an administrator",
-                        "You can read everything here, but changing it needs an administrator. Nothing was changed.");
+            case FORBIDDEN -> new StatusWords("You may not do this", "You may not do this. Nothing was changed.");
             case NOT_FOUND ->
                 new StatusWords("There is nothing at this address", "It may have moved, or the address is mistyped.");
             case CONFLICT ->

@@ -1,6 +1,8 @@
 package exactum.app.jobs;
 
 import com.github.kagkarlsson.scheduler.SchedulerClient;
+import exactum.app.business.Needs;
+import exactum.app.business.Power;
 import exactum.app.installation.BusinessClock;
 import exactum.app.installation.PlayDays;
 import exactum.app.web.OwnAddress;
@@ -38,6 +40,7 @@ class DayPages {
 
     /** Sets off; {@code from} is the date that was shown, so that pressing twice moves once. */
     @PostMapping("/clock/forward")
+    @Needs(Power.DATE)
     @Transactional
     String forward(
             BusinessId business,
@@ -61,6 +64,7 @@ class DayPages {
 
     /** Takes up a journey that stopped. */
     @PostMapping("/clock/again")
+    @Needs(Power.DATE)
     @Transactional
     String again(BusinessId business, @RequestParam(defaultValue = "/day") String back) {
         if (play.again()) PlayJob.schedule(scheduler);
@@ -69,6 +73,7 @@ class DayPages {
 
     /** Leaves a journey that stopped: the date stays where it is. */
     @PostMapping("/clock/leave")
+    @Needs(Power.DATE)
     String leave(BusinessId business, @RequestParam(defaultValue = "/day") String back) {
         play.leave();
         return OwnAddress.redirect(back, "/day");
@@ -85,6 +90,7 @@ class DayPages {
     }
 
     @PostMapping("/day/try-again")
+    @Needs(Power.MATCHING)
     String tryAgain(BusinessId business) {
         daily.takeIn(business);
         return "redirect:/day";

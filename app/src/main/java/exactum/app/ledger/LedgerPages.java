@@ -2,6 +2,8 @@ package exactum.app.ledger;
 
 import com.github.kagkarlsson.scheduler.SchedulerClient;
 import exactum.app.business.Business;
+import exactum.app.business.Needs;
+import exactum.app.business.Power;
 import exactum.app.installation.BusinessClock;
 import exactum.app.web.Texts;
 import exactum.core.ids.BusinessId;
@@ -79,6 +81,7 @@ class LedgerPages {
     }
 
     @PostMapping("/ledger/proof")
+    @Needs(Power.BOOKS)
     @Transactional
     String proveNow(BusinessId business) {
         ProofJob.schedule(scheduler, business);
@@ -98,6 +101,7 @@ class LedgerPages {
     }
 
     @PostMapping("/ledger/close")
+    @Needs(Power.BOOKS)
     String close(BusinessId business, @RequestParam YearMonth month) {
         close.close(business, month);
         return "redirect:/ledger";

@@ -1,6 +1,7 @@
 package exactum.app.messages;
 
 import exactum.app.database.Slice;
+import exactum.app.daysheet.Wanted;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.DocumentId;
@@ -24,6 +25,9 @@ public interface FindMessages {
 
     /** The newest in a state, or in any for null. */
     List<Listed> inState(BusinessId business, MessageState state, Slice slice);
+
+    /** Those that could not be delivered, as decisions. */
+    List<Listed> failed(BusinessId business, Wanted wanted);
 
     /** How many are in the state, or in any where it is null. */
     int count(BusinessId business, MessageState state);

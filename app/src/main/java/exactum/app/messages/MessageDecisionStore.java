@@ -1,5 +1,6 @@
 package exactum.app.messages;
 
+import exactum.app.daysheet.Wanted;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactum.core.money.Money;
@@ -7,6 +8,7 @@ import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.UUID;
+import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
@@ -23,36 +25,36 @@ class MessageDecisionStore {
     /** The held messages of one customer. */
     record Held(CustomerId customer, String name, boolean hasAddress, LocalDate since, long messages, Money amount) {}
 
-    int customersHeld(BusinessId business) {
+    int customersHeld(BusinessId business, Wanted wanted) {
         return db.fetchSingle(
-                        "select count(distinct customer_id) from message where business_id = {0} and state = 'held'",
-                        DSL.inline(business.value()))
+                        "select count(distinct customer_id) from message m where business_id = {0} and state = 'held' and {1}",
+                        DSL.inline(business.value()), held(wanted))
                 .get(0, Integer.class);
     }
 
-    int failed(BusinessId business) {
+    int failed(BusinessId business, Wanted wanted) {
         return db.fetchSingle(
-                        "select count(*) from message where business_id = {0} and state = 'failed'",
-                        DSL.inline(business.value()))
+                        "select count(*) from message where business_id = {0} and state = 'failed' and {1}",
+                        DSL.inline(business.value()), wanted.rows(MessageDecisions.FAILED, DSL.field("id")))
                 .get(0, Integer.class);
     }
 
-    List<Money> heldSums(BusinessId business) {
+    List<Money> heldSums(BusinessId business, Wanted wanted) {
         return db.fetch("""
                         select d.currency, sum(d.gross_minor) as minor from message m join message_about a on a.business_id = m.business_id and a.message_id = m.id
-                          join document d on d.business_id = a.business_id and d.id = a.document_id where m.business_id = {0} and m.state = 'held' group by 1 order by 1
-                        """, DSL.inline(business.value()))
+                          join document d on d.business_id = a.business_id and d.id = a.document_id where m.business_id = {0} and m.state = 'held' and {1} group by 1 order by 1
+                        """, DSL.inline(business.value()), held(wanted))
                 .map(r -> Money.ofMinor(
                         r.get(0, String.class), r.get(1, BigDecimal.class).longValueExact()));
     }
 
-    List<Held> held(BusinessId business, int most) {
+    List<Held> held(BusinessId business, Wanted wanted) {
         return db.fetch("""
                         select c.id, c.name, c.email, c.currency, min(m.send_on) as since, count(distinct m.id) as messages, coalesce(sum(d.gross_minor) filter (where d.currency = c.currency), 0) as minor
                           from message m join customer c on c.business_id = m.business_id and c.id = m.customer_id
                           join message_about a on a.business_id = m.business_id and a.message_id = m.id join document d on d.business_id = a.business_id and d.id = a.document_id
-                         where m.business_id = {0} and m.state = 'held' group by c.id, c.name, c.email, c.currency order by minor desc limit {1}
-                        """, DSL.inline(business.value()), DSL.inline(most))
+                         where m.business_id = {0} and m.state = 'held' and {2} group by c.id, c.name, c.email, c.currency order by minor desc limit {1}
+                        """, DSL.inline(business.value()), DSL.inline(wanted.most()), held(wanted))
                 .map(r -> new Held(
                         new CustomerId(r.get("id", UUID.class)),
                         r.get("name", String.class),
@@ -62,5 +64,9 @@ class MessageDecisionStore {
                         Money.ofMinor(
                                 r.get("currency", String.class),
                                 r.get("minor", BigDecimal.class).longValueExact())));
+    }
+
+    private static Condition held(Wanted wanted) {
+        return wanted.rows(MessageDecisions.HELD, DSL.field("m.customer_id"));
     }
 }

@@ -1,13 +1,13 @@
 package exactum.app.messages;
 
-import exactum.app.database.Slice;
+import exactum.app.business.Power;
 import exactum.app.daysheet.Decision;
 import exactum.app.daysheet.DecisionSource;
 import exactum.app.daysheet.Station;
+import exactum.app.daysheet.Wanted;
 import exactum.app.web.Texts;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
-import java.time.LocalDate;
 import java.util.List;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
@@ -15,6 +15,8 @@ import org.springframework.context.annotation.Configuration;
 /** Messages that are held because there is no address, and those that could not be delivered. */
 @Configuration
 class MessageDecisions {
+    static final String HELD = "held-messages/";
+    static final String FAILED = "failed-message/";
 
     @Bean
     DecisionSource heldMessages(MessageDecisionStore store) {
@@ -25,16 +27,20 @@ class MessageDecisions {
             }
 
             @Override
-            public int count(BusinessId business, LocalDate today) {
-                return store.customersHeld(business);
+            public int count(BusinessId business, Wanted wanted) {
+                return store.customersHeld(business, wanted);
             }
 
             @Override
-            public Found find(BusinessId business, LocalDate today, int most) {
-                List<Decision> held = store.held(business, most).stream()
+            public Found find(BusinessId business, Wanted wanted) {
+                List<Decision> held = store.held(business, wanted).stream()
                         .map(MessageDecisions::held)
                         .toList();
-                return new Found(held, store.customersHeld(business), store.heldSums(business), "/messages?state=held");
+                return new Found(
+                        held,
+                        store.customersHeld(business, wanted),
+                        store.heldSums(business, wanted),
+                        "/messages?state=held");
             }
         };
     }
@@ -48,17 +54,20 @@ class MessageDecisions {
             }
 
             @Override
-            public int count(BusinessId business, LocalDate today) {
-                return store.failed(business);
+            public int count(BusinessId business, Wanted wanted) {
+                return store.failed(business, wanted);
             }
 
             @Override
-            public Found find(BusinessId business, LocalDate today, int most) {
-                List<Decision> failed = messages.inState(business, MessageState.FAILED, Slice.first(most)).stream()
+            public Found find(BusinessId business, Wanted wanted) {
+                List<Decision> failed = messages.failed(business, wanted).stream()
                         .map(MessageDecisions::failed)
                         .toList();
                 return new Found(
-                        failed, store.failed(business), Found.all(failed).sums(), "/messages?state=failed");
+                        failed,
+                        store.failed(business, wanted),
+                        Found.all(failed).sums(),
+                        "/messages?state=failed");
             }
         };
     }
@@ -67,7 +76,7 @@ class MessageDecisions {
         CustomerId customer = h.customer();
         String waits = Texts.count(h.messages(), "message waits", "messages wait");
         return Decision.of(
-                "held-messages/" + customer,
+                HELD + customer,
                 Station.AGREE,
                 "draft",
                 h.hasAddress() ? "There is an address now; " + waits + " to be sent" : "No e-mail address: " + waits,
@@ -76,14 +85,14 @@ class MessageDecisions {
                 h.amount(),
                 "/customers/" + customer,
                 h.hasAddress()
-                        ? new Decision.Step("Rehearse sending", "/messages/held/" + customer, false)
-                        : new Decision.Step("Add address", "/customers/" + customer + "#email", false));
+                        ? Decision.Step.open("Rehearse sending", "/messages/held/" + customer)
+                        : Decision.Step.open("Add address", "/customers/" + customer + "#email"));
     }
 
     private static Decision failed(FindMessages.Listed m) {
         String page = "/messages/" + m.message().id();
         return Decision.of(
-                "failed-message/" + m.message().id(),
+                FAILED + m.message().id(),
                 Station.BILL,
                 "back",
                 "The message about %s could not be delivered: %s"
@@ -92,6 +101,6 @@ class MessageDecisions {
                 m.message().sendOn(),
                 m.amount(),
                 page,
-                new Decision.Step("Try again", page + "/retry", true));
+                Decision.Step.act("Try again", page + "/retry", Power.MESSAGES));
     }
 }

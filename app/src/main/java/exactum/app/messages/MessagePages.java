@@ -1,5 +1,7 @@
 package exactum.app.messages;
 
+import exactum.app.business.Needs;
+import exactum.app.business.Power;
 import exactum.app.customers.FindCustomers;
 import exactum.app.database.Slice;
 import exactum.app.web.NotHere;
@@ -62,12 +64,14 @@ class MessagePages {
     }
 
     @PostMapping("/messages/held/{customer}/send")
+    @Needs(Power.MESSAGES)
     String release(BusinessId business, @PathVariable CustomerId customer) {
         outbox.release(business, customer);
         return "redirect:/messages/held/" + customer;
     }
 
     @PostMapping("/messages/{id}/retry")
+    @Needs(Power.MESSAGES)
     String retry(BusinessId business, @PathVariable MessageId id) {
         messages.find(business, id).orElseThrow(NotHere::new);
         outbox.retry(business, id);

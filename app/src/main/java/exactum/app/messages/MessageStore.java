@@ -7,6 +7,7 @@ import static exactumdb.Tables.MESSAGE_ABOUT;
 import exactum.app.database.CopyRows;
 import exactum.app.database.Ids;
 import exactum.app.database.Slice;
+import exactum.app.daysheet.Wanted;
 import exactum.app.security.Vault;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
@@ -187,6 +188,14 @@ class MessageStore implements FindMessages {
     @Override
     public List<Listed> inState(BusinessId business, MessageState state, Slice slice) {
         return list(business, state == null ? DSL.noCondition() : MESSAGE.STATE.eq(state.words()), slice);
+    }
+
+    @Override
+    public List<Listed> failed(BusinessId business, Wanted wanted) {
+        return list(
+                business,
+                MESSAGE.STATE.eq(MessageState.FAILED.words()).and(wanted.rows(MessageDecisions.FAILED, MESSAGE.ID)),
+                Slice.first(wanted.most()));
     }
 
     @Override

@@ -1,5 +1,6 @@
 package exactum.app.payouts;
 
+import exactum.app.daysheet.Wanted;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.PayoutId;
 import exactum.core.ids.ProcessorId;
@@ -14,9 +15,9 @@ public interface FindPayouts {
     List<Payout> list(BusinessId business, int most);
 
     /** Those of which the books do not explain every line, most money first. */
-    List<Payout> differing(BusinessId business, int most);
+    List<Payout> differing(BusinessId business, Wanted wanted);
 
-    int countDiffering(BusinessId business);
+    int countDiffering(BusinessId business, Wanted wanted);
 
     Optional<Payout> find(BusinessId business, PayoutId id);
 

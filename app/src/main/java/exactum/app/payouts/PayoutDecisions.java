@@ -3,14 +3,15 @@ package exactum.app.payouts;
 import exactum.app.daysheet.Decision;
 import exactum.app.daysheet.DecisionSource;
 import exactum.app.daysheet.Station;
+import exactum.app.daysheet.Wanted;
 import exactum.core.ids.BusinessId;
-import java.time.LocalDate;
 import java.util.List;
 import org.springframework.stereotype.Component;
 
 /** Payouts that hold what the books do not have. */
 @Component
 class PayoutDecisions implements DecisionSource {
+    static final String KEY = "payout/";
     private final FindPayouts payouts;
 
     PayoutDecisions(FindPayouts payouts) {
@@ -23,24 +24,27 @@ class PayoutDecisions implements DecisionSource {
     }
 
     @Override
-    public int count(BusinessId business, LocalDate today) {
-        return payouts.countDiffering(business);
+    public int count(BusinessId business, Wanted wanted) {
+        return payouts.countDiffering(business, wanted);
     }
 
     @Override
-    public Found find(BusinessId business, LocalDate today, int most) {
-        List<Decision> shown = payouts.differing(business, most).stream()
+    public Found find(BusinessId business, Wanted wanted) {
+        List<Decision> shown = payouts.differing(business, wanted).stream()
                 .map(p -> decision(p, payouts.openLines(business, p.id(), 2)))
                 .toList();
         return new Found(
-                shown, payouts.countDiffering(business), Found.all(shown).sums(), "/payouts");
+                shown,
+                payouts.countDiffering(business, wanted),
+                Found.all(shown).sums(),
+                "/payouts");
     }
 
     private static Decision decision(Payout payout, List<PayoutLine> open) {
         String name = open.isEmpty() ? "a part of it" : open.getFirst().difference();
         String more = payout.open() > 1 ? ", and %d more".formatted(payout.open() - 1) : "";
         return Decision.of(
-                "payout/" + payout.id(),
+                KEY + payout.id(),
                 Station.BANK,
                 "differs",
                 "Payout %s differs: %s%s".formatted(payout.reference(), name, more),
@@ -48,6 +52,6 @@ class PayoutDecisions implements DecisionSource {
                 payout.arrivesOn(),
                 payout.off(),
                 "/payouts/" + payout.id(),
-                new Decision.Step("Open the tie-out", "/payouts/" + payout.id(), false));
+                Decision.Step.open("Open the tie-out", "/payouts/" + payout.id()));
     }
 }

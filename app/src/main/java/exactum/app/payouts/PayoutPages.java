@@ -4,6 +4,8 @@ import exactum.app.bank.FindMatches;
 import exactum.app.bank.LineRef;
 import exactum.app.bank.MatchKind;
 import exactum.app.bank.UndoMatch;
+import exactum.app.business.Needs;
+import exactum.app.business.Power;
 import exactum.app.setup.FindSetup;
 import exactum.app.setup.FreeAccounts;
 import exactum.app.setup.ProcessorAccount;
@@ -75,12 +77,14 @@ class PayoutPages {
     }
 
     @PostMapping("/payouts/file")
+    @Needs(Power.MATCHING)
     String file(BusinessId business, @RequestParam ProcessorId processor, @RequestParam MultipartFile file)
             throws IOException {
         return "redirect:/payouts/" + imports.fromFile(business, processor, FileName.of(file), file.getInputStream());
     }
 
     @PostMapping("/payouts/fetch")
+    @Needs(Power.MATCHING)
     String fetch(BusinessId business) {
         setup.processors(business).forEach(imports::fetch);
         return "redirect:/payouts";
@@ -130,6 +134,7 @@ class PayoutPages {
     }
 
     @PostMapping("/payouts/{id}/book-fees")
+    @Needs(Power.MATCHING)
     String bookFees(BusinessId business, @PathVariable PayoutId id) {
         payouts.find(business, id).orElseThrow(NotHere::new);
         match.bookFees(business, id);
@@ -137,6 +142,7 @@ class PayoutPages {
     }
 
     @PostMapping("/payouts/{id}/lines/{line}/book")
+    @Needs(Power.MATCHING)
     String book(
             BusinessId business, @PathVariable PayoutId id, @PathVariable int line, @RequestParam AccountCode account) {
         match.book(business, id, line, account);
@@ -144,6 +150,7 @@ class PayoutPages {
     }
 
     @PostMapping("/payouts/{id}/matches/{match}/undo")
+    @Needs(Power.MATCHING)
     String undo(BusinessId business, @PathVariable PayoutId id, @PathVariable MatchId match) {
         LineRef line = matches.find(business, match).orElseThrow(NotHere::new).line();
         undo.undo(business, line, match);

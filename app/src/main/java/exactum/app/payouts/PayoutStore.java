@@ -5,6 +5,7 @@ import static exactumdb.Tables.PAYOUT_LINE;
 
 import exactum.app.database.CopyRows;
 import exactum.app.database.Ids;
+import exactum.app.daysheet.Wanted;
 import exactum.app.setup.ProcessorAccount;
 import exactum.core.bank.PayoutReport;
 import exactum.core.ids.BankLineId;
@@ -85,15 +86,19 @@ class PayoutStore implements FindPayouts {
     }
 
     @Override
-    public List<Payout> differing(BusinessId business, int most) {
-        return list(business, DSL.sql("l.open_lines > 0"), DSL.sql("abs(l.off_minor) desc, p.id"), most);
+    public List<Payout> differing(BusinessId business, Wanted wanted) {
+        return list(
+                business,
+                DSL.condition("l.open_lines > 0").and(wanted.rows(PayoutDecisions.KEY, DSL.field("p.id"))),
+                DSL.sql("abs(l.off_minor) desc, p.id"),
+                wanted.most());
     }
 
     @Override
-    public int countDiffering(BusinessId business) {
+    public int countDiffering(BusinessId business, Wanted wanted) {
         return db.fetchSingle(
-                        "select count(distinct payout_id)::int from payout_line where business_id = {0} and left_minor <> 0",
-                        DSL.inline(business.value()))
+                        "select count(distinct payout_id)::int from payout_line where business_id = {0} and left_minor <> 0 and {1}",
+                        DSL.inline(business.value()), wanted.rows(PayoutDecisions.KEY, DSL.field("payout_id")))
                 .get(0, Integer.class);
     }
 

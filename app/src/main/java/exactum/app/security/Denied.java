@@ -26,6 +26,7 @@ class Denied implements AccessDeniedHandler, AuthenticationEntryPoint {
             throws IOException, ServletException {
         if (denied instanceof CsrfException) askOnceMore(request, response);
         else if (request.getAttribute(MayAct.STRANGER) != null) response.sendError(HttpServletResponse.SC_NOT_FOUND);
+        else if (denied instanceof MayNot why) response.sendError(HttpServletResponse.SC_FORBIDDEN, why.getMessage());
         else response.sendError(HttpServletResponse.SC_FORBIDDEN);
     }
 

@@ -3,11 +3,10 @@ package exactum.app.security;
 import exactum.app.business.Business;
 import exactum.app.business.BusinessAddress;
 import exactum.app.business.FindBusinesses;
-import exactum.app.business.Role;
+import exactum.app.business.Membership;
 import jakarta.servlet.http.HttpServletRequest;
 import java.util.Optional;
 import java.util.function.Supplier;
-import org.springframework.http.HttpMethod;
 import org.springframework.security.authentication.AnonymousAuthenticationToken;
 import org.springframework.security.authorization.AuthorizationDecision;
 import org.springframework.security.authorization.AuthorizationManager;
@@ -16,8 +15,8 @@ import org.springframework.security.web.access.intercept.RequestAuthorizationCon
 import org.springframework.stereotype.Component;
 
 /**
- * Within a business only who works there is let in, and only who may write may send a form. What nobody may know of is not
- * there: to a stranger the whole business is an address that leads nowhere.
+ * Within a business only who works there is let in; what they may do there is looked at by {@link MayDo}. What nobody may
+ * know of is not there: to a stranger the whole business is an address that leads nowhere.
  */
 @Component
 class MayAct implements AuthorizationManager<RequestAuthorizationContext> {
@@ -40,9 +39,8 @@ class MayAct implements AuthorizationManager<RequestAuthorizationContext> {
         HttpServletRequest request = context.getRequest();
         Optional<Business> business = BusinessAddress.of(request);
         if (business.isEmpty()) return new AuthorizationDecision(true);
-        Optional<Role> role = businesses.role(business.get().id(), signedIn.getName());
-        if (role.isEmpty()) request.setAttribute(STRANGER, true);
-        boolean reads = HttpMethod.GET.matches(request.getMethod()) || HttpMethod.HEAD.matches(request.getMethod());
-        return new AuthorizationDecision(role.filter(r -> reads || r.mayWrite()).isPresent());
+        Optional<Membership> member = businesses.membership(business.get().id(), signedIn.getName());
+        member.ifPresentOrElse(m -> m.bind(request), () -> request.setAttribute(STRANGER, true));
+        return new AuthorizationDecision(member.isPresent());
     }
 }

@@ -8,6 +8,8 @@ import org.springframework.security.config.http.SessionCreationPolicy;
 import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
+import org.springframework.security.web.authentication.AuthenticationSuccessHandler;
+import org.springframework.security.web.authentication.SavedRequestAwareAuthenticationSuccessHandler;
 import org.springframework.security.web.csrf.CookieCsrfTokenRepository;
 import org.springframework.security.web.csrf.XorCsrfTokenRequestAttributeHandler;
 import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
@@ -37,13 +39,15 @@ class SecurityConfig {
                                 "/pay/**",
                                 "/sign-in",
                                 "/first-user/**",
+                                "/join/**",
+                                "/password/**",
                                 "/actuator/health",
                                 "/error")
                         .permitAll()
                         .anyRequest()
                         .access(mayAct))
                 .formLogin(f -> f.loginPage("/sign-in")
-                        .defaultSuccessUrl("/home", false)
+                        .successHandler(signedIn())
                         .failureHandler((request, response, failed) -> response.sendRedirect(
                                 failed instanceof SignInCheck.TooSoon soon
                                         ? "/sign-in?wait=" + soon.seconds()
@@ -54,6 +58,19 @@ class SecurityConfig {
                 .headers(h -> h.referrerPolicy(r -> r.policy(ReferrerPolicy.SAME_ORIGIN))
                         .addHeaderWriter(new ContentPolicy()))
                 .build();
+    }
+
+    /** Goes on to what was asked for, and keeps in the session from where somebody signed in. */
+    private static AuthenticationSuccessHandler signedIn() {
+        var goesOn = new SavedRequestAwareAuthenticationSuccessHandler();
+        goesOn.setDefaultTargetUrl("/home");
+        return (request, response, who) -> {
+            request.getSession()
+                    .setAttribute(
+                            OpenSessions.FROM,
+                            Browser.words(request.getHeader("User-Agent")) + ", " + request.getRemoteAddr());
+            goesOn.onAuthenticationSuccess(request, response, who);
+        };
     }
 
     /** In a cookie, so that who only looks needs no session, and a form outlives one. */

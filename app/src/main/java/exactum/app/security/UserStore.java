@@ -2,6 +2,7 @@ package exactum.app.security;
 
 import static exactumdb.Tables.APP_USER;
 import static exactumdb.Tables.FIRST_USER_TICKET;
+import static exactumdb.Tables.PASSWORD_TICKET;
 
 import exactum.app.database.Ids;
 import exactum.core.ids.UserId;
@@ -10,6 +11,7 @@ import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.util.Optional;
 import org.jooq.DSLContext;
+import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 
 /** Users and the ticket of the first one, in the database. */
@@ -66,6 +68,37 @@ class UserStore {
                         .and(FIRST_USER_TICKET.EXPIRES_AT.gt(now))
                         .execute()
                 == 1;
+    }
+
+    void setPasswordHash(String login, String hash) {
+        db.update(APP_USER)
+                .set(APP_USER.PASSWORD_HASH, hash)
+                .where(APP_USER.LOGIN.eq(login))
+                .execute();
+    }
+
+    void insertPasswordTicket(String login, byte[] digest, Instant expires) {
+        db.insertInto(PASSWORD_TICKET, PASSWORD_TICKET.DIGEST, PASSWORD_TICKET.USER_ID, PASSWORD_TICKET.EXPIRES_AT)
+                .select(DSL.select(DSL.val(digest), APP_USER.ID, DSL.val(expires.atOffset(ZoneOffset.UTC)))
+                        .from(APP_USER)
+                        .where(APP_USER.LOGIN.eq(login)))
+                .execute();
+    }
+
+    /** Uses a ticket up and answers whose it is; nothing if it is spent, too old or none. */
+    Optional<String> claimPasswordTicket(byte[] digest) {
+        OffsetDateTime now = OffsetDateTime.now(ZoneOffset.UTC);
+        return db.update(PASSWORD_TICKET)
+                .set(PASSWORD_TICKET.USED_AT, now)
+                .where(PASSWORD_TICKET.DIGEST.eq(digest))
+                .and(PASSWORD_TICKET.USED_AT.isNull())
+                .and(PASSWORD_TICKET.EXPIRES_AT.gt(now))
+                .returning(PASSWORD_TICKET.USER_ID)
+                .fetchOptional(PASSWORD_TICKET.USER_ID)
+                .flatMap(user -> db.select(APP_USER.LOGIN)
+                        .from(APP_USER)
+                        .where(APP_USER.ID.eq(user))
+                        .fetchOptional(APP_USER.LOGIN));
     }
 
     void setSingleKeys(String login, boolean on) {

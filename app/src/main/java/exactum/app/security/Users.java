@@ -3,7 +3,6 @@ package exactum.app.security;
 import exactum.core.problem.Refusal;
 import exactum.core.text.CleanText;
 import exactum.core.text.TextKind;
-import java.nio.charset.StandardCharsets;
 import java.security.SecureRandom;
 import java.time.Duration;
 import java.time.Instant;
@@ -18,17 +17,15 @@ import org.springframework.transaction.annotation.Transactional;
 @Component
 public class Users {
     private static final Duration TICKET_LIFE = Duration.ofHours(24);
-    private static final int SHORTEST_PASSWORD = 10;
-    /** All that bcrypt looks at. */
-    private static final int LONGEST_PASSWORD_BYTES = 72;
-
     private static final String NOBODYS_HASH = "$2a$10$7EqJtq98hPqEX7fNZaFWoOhi5B0a0vV1c1l1qQ0eHn1uJ3sQhJ7gK";
     private final UserStore users;
-    private final PasswordEncoder passwords;
+    private final PasswordEncoder encoder;
+    private final Passwords passwords;
     private final Vault vault;
 
-    Users(UserStore users, PasswordEncoder passwords, Vault vault) {
+    Users(UserStore users, PasswordEncoder encoder, Passwords passwords, Vault vault) {
         this.users = users;
+        this.encoder = encoder;
         this.passwords = passwords;
         this.vault = vault;
     }
@@ -41,7 +38,7 @@ public class Users {
     /** The person, if the password is theirs; as slow for a login that nobody has. */
     Optional<SignedIn> check(String login, String password) {
         Optional<String> hash = users.passwordHash(login);
-        boolean matches = passwords.matches(password, hash.orElse(NOBODYS_HASH));
+        boolean matches = encoder.matches(password, hash.orElse(NOBODYS_HASH));
         return matches && hash.isPresent() ? users.find(login) : Optional.empty();
     }
 
@@ -56,16 +53,19 @@ public class Users {
         String cleanName = CleanText.of(name, TextKind.NAME, "name");
         if (cleanLogin.isEmpty() || cleanName.isEmpty())
             throw new Refusal("user.incomplete", "A user needs a name and a sign-in. Nothing was saved.");
-        requireGoodPassword(password);
-        users.insert(cleanLogin, cleanName, passwords.encode(password));
+        users.insert(cleanLogin, cleanName, passwords.hash(password));
     }
 
-    private static void requireGoodPassword(String password) {
-        if (password.length() < SHORTEST_PASSWORD)
-            throw new Refusal("user.password", "A password needs at least ten characters. Nothing was saved.");
-        if (password.getBytes(StandardCharsets.UTF_8).length > LONGEST_PASSWORD_BYTES)
+    /** Adds a user under a sign-in that nobody has yet, and answers it as it is kept. */
+    @Transactional
+    public String addNew(String login, String name, String password) {
+        String folded = folded(login);
+        if (users.find(folded).isPresent())
             throw new Refusal(
-                    "user.password-long", "A password has at most 72 bytes, or 72 plain letters. Nothing was saved.");
+                    "user.taken",
+                    "Somebody signs in as “%s” already. Nothing was saved. Choose another.".formatted(folded));
+        add(login, name, password);
+        return folded;
     }
 
     /** A new one-time token for the first user's address, good for a day. */

@@ -1,10 +1,11 @@
 package exactum.app.settlement;
 
+import exactum.app.business.Power;
 import exactum.app.daysheet.Decision;
 import exactum.app.daysheet.DecisionSource;
 import exactum.app.daysheet.Station;
+import exactum.app.daysheet.Wanted;
 import exactum.core.ids.BusinessId;
-import java.time.LocalDate;
 import java.util.List;
 import java.util.Set;
 import org.springframework.stereotype.Component;
@@ -12,6 +13,7 @@ import org.springframework.stereotype.Component;
 /** Customers who have credit on account while something of theirs is open. */
 @Component
 class CreditDecisions implements DecisionSource {
+    static final String KEY = "credit/";
     private final CreditDecisionStore store;
 
     CreditDecisions(CreditDecisionStore store) {
@@ -24,15 +26,15 @@ class CreditDecisions implements DecisionSource {
     }
 
     @Override
-    public int count(BusinessId business, LocalDate today) {
-        return store.count(business);
+    public int count(BusinessId business, Wanted wanted) {
+        return store.count(business, wanted);
     }
 
     @Override
-    public Found find(BusinessId business, LocalDate today, int most) {
-        List<Decision> shown = store.usable(business, most).stream()
+    public Found find(BusinessId business, Wanted wanted) {
+        List<Decision> shown = store.usable(business, wanted).stream()
                 .map(u -> Decision.of(
-                                "credit/" + u.customer(),
+                                KEY + u.customer(),
                                 Station.COLLECT,
                                 "part",
                                 "%s on account, while %s is open"
@@ -41,9 +43,9 @@ class CreditDecisions implements DecisionSource {
                                 u.since(),
                                 u.credit(),
                                 "/invoices/" + u.number(),
-                                new Decision.Step("Use it", "/invoices/" + u.number() + "/use-credit", true))
+                                Decision.Step.act("Use it", "/invoices/" + u.number() + "/use-credit", Power.PAYMENTS))
                         .about(Set.of(u.document())))
                 .toList();
-        return new Found(shown, store.count(business), Found.all(shown).sums(), "/payments?state=on account");
+        return new Found(shown, store.count(business, wanted), Found.all(shown).sums(), "/payments?state=on account");
     }
 }

@@ -1,6 +1,8 @@
 package exactum.app.settlement;
 
 import exactum.app.business.Business;
+import exactum.app.business.Needs;
+import exactum.app.business.Power;
 import exactum.app.customers.Customer;
 import exactum.app.customers.FindCustomers;
 import exactum.app.database.Ids;
@@ -104,6 +106,7 @@ class PaymentPages {
     }
 
     @GetMapping("/payments/new")
+    @Needs(Power.PAYMENTS)
     String fresh(
             Business business,
             @RequestParam Optional<CustomerId> customer,
@@ -126,6 +129,7 @@ class PaymentPages {
 
     /** Each pause in typing comes here: what recording it would settle, and what would stay on account. */
     @PostMapping("/payments/typed")
+    @Needs(Power.PAYMENTS)
     String typed(Business business, @RequestParam Map<String, String> fields, Model model) {
         model.addAttribute("invoice", fields.getOrDefault("invoice", ""));
         Customer customer = customers.get(business.id(), CustomerId.valueOf(fields.get("customer")));
@@ -139,6 +143,7 @@ class PaymentPages {
     }
 
     @PostMapping("/payments")
+    @Needs(Power.PAYMENTS)
     String record(Business business, @RequestParam Map<String, String> fields) {
         String chosen = fields.getOrDefault("customer", "");
         if (chosen.isEmpty()) {
@@ -196,12 +201,14 @@ class PaymentPages {
     }
 
     @PostMapping("/payments/{id}/take-out")
+    @Needs(Power.PAYMENTS)
     String takeOut(BusinessId business, @PathVariable MeansId id) {
         record.takeOut(business, id);
         return "redirect:/payments/" + id;
     }
 
     @PostMapping("/payments/{id}/take-off")
+    @Needs(Power.PAYMENTS)
     String takeOff(
             BusinessId business, @PathVariable MeansId id, @RequestParam ClaimId claim, @RequestParam long minor) {
         FindPayments.Payment payment = payments.find(business, id).orElseThrow(NotHere::new);

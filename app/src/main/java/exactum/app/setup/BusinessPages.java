@@ -2,7 +2,7 @@ package exactum.app.setup;
 
 import exactum.app.business.Business;
 import exactum.app.business.FindBusinesses;
-import exactum.app.business.Role;
+import exactum.app.business.Power;
 import exactum.app.security.SignedIn;
 import exactum.app.web.TypedForm;
 import exactum.core.ids.BusinessId;
@@ -62,7 +62,7 @@ class BusinessPages {
         return all.isEmpty()
                 || all.stream()
                         .map(Business::id)
-                        .map((BusinessId id) -> businesses.role(id, user.login()))
-                        .anyMatch(r -> r.filter(Role::mayWrite).isPresent());
+                        .map((BusinessId id) -> businesses.membership(id, user.login()))
+                        .anyMatch(m -> m.filter(is -> is.may(Power.SETUP)).isPresent());
     }
 }

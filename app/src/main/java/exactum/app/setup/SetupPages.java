@@ -1,6 +1,8 @@
 package exactum.app.setup;
 
 import exactum.app.business.Business;
+import exactum.app.business.Needs;
+import exactum.app.business.Power;
 import exactum.app.installation.BusinessClock;
 import exactum.app.web.TypedForm;
 import exactum.core.document.TaxCategory;
@@ -57,12 +59,14 @@ class SetupPages {
     }
 
     @PostMapping("/setup/identity")
+    @Needs(Power.SETUP)
     String identity(Business business, @RequestParam Map<String, String> f) {
         save.changeBusiness(BusinessForm.changed(new TypedForm(f), business));
         return "redirect:/setup#identity";
     }
 
     @PostMapping("/setup/tax-rates")
+    @Needs(Power.SETUP)
     String taxRate(Business business, @RequestParam Map<String, String> fields) {
         var f = new TypedForm(fields);
         save.addTaxRate(
@@ -79,6 +83,7 @@ class SetupPages {
     }
 
     @PostMapping("/setup/accounts")
+    @Needs(Power.SETUP)
     String account(Business business, @RequestParam Map<String, String> fields) {
         var f = new TypedForm(fields);
         save.addAccount(
@@ -92,6 +97,7 @@ class SetupPages {
     }
 
     @PostMapping("/setup/items")
+    @Needs(Power.CATALOGUE)
     String item(Business business, @RequestParam Map<String, String> fields) {
         var f = new TypedForm(fields);
         save.addItem(
@@ -106,6 +112,7 @@ class SetupPages {
     }
 
     @PostMapping("/setup/terms")
+    @Needs(Power.SETUP)
     String terms(Business business, @RequestParam Map<String, String> fields) {
         var f = new TypedForm(fields);
         save.addTerms(
@@ -118,6 +125,7 @@ class SetupPages {
     }
 
     @PostMapping("/setup/series")
+    @Needs(Power.SETUP)
     String series(Business business, @RequestParam Map<String, String> fields) {
         var f = new TypedForm(fields);
         save.saveSeries(business.id(), new NumberSeries(NumberSeries.INVOICES, f.text("prefix"), f.whole("width")));
@@ -125,6 +133,7 @@ class SetupPages {
     }
 
     @PostMapping("/setup/bank-accounts")
+    @Needs(Power.SETUP)
     String bankAccount(Business business, @RequestParam Map<String, String> fields) {
         var f = new TypedForm(fields);
         String feed = f.text("feedUrl");
@@ -140,6 +149,7 @@ class SetupPages {
     }
 
     @PostMapping("/setup/processors")
+    @Needs(Power.SETUP)
     String processor(Business business, @RequestParam Map<String, String> fields) {
         var f = new TypedForm(fields);
         var accounts = new Accounts(setup.accounts(business.id()).stream()
@@ -170,6 +180,7 @@ class SetupPages {
     }
 
     @PostMapping("/setup/processors/{id}/keys")
+    @Needs(Power.SETUP)
     String processorKeys(Business business, @PathVariable ProcessorId id, @RequestParam Map<String, String> fields) {
         var f = new TypedForm(fields);
         save.changeProcessorKeys(
@@ -181,18 +192,21 @@ class SetupPages {
     }
 
     @PostMapping("/setup/processors/{id}/switch")
+    @Needs(Power.SETUP)
     String switchProcessor(BusinessId business, @PathVariable ProcessorId id, @RequestParam boolean on) {
         save.switchProcessor(business, id, on);
         return "redirect:/setup#processor";
     }
 
     @PostMapping("/setup/bank-accounts/{id}/switch")
+    @Needs(Power.SETUP)
     String switchFeed(BusinessId business, @PathVariable BankAccountId id, @RequestParam boolean on) {
         save.switchFeed(business, id, on);
         return "redirect:/setup#bank";
     }
 
     @PostMapping("/setup/processors/{id}/try")
+    @Needs(Power.SETUP)
     String tryIt(Business business, @PathVariable ProcessorId id, Model model) {
         model.addAttribute("result", tryProcessor.tryIt(setup.processor(business.id(), id)));
         return "setup/processors :: tried";

@@ -1,0 +1,33 @@
+package exactum.app.approvals;
+
+import java.util.Arrays;
+
+/** What may need a second person. */
+public enum ApprovalKind {
+    BILLING_RUN("billing run", "Issuing a billing run"),
+    DOCUMENT("document", "Issuing one document that was typed");
+
+    private final String words;
+    private final String title;
+
+    ApprovalKind(String words, String title) {
+        this.words = words;
+        this.title = title;
+    }
+
+    /** The stored name. */
+    public String words() {
+        return words;
+    }
+
+    public String title() {
+        return title;
+    }
+
+    static ApprovalKind of(String words) {
+        return Arrays.stream(values())
+                .filter(k -> k.words.equals(words))
+                .findFirst()
+                .orElseThrow();
+    }
+}
