@@ -23,18 +23,37 @@
     if (event.detail.xhr?.status >= 400) Object.assign(event.detail.history, { type: "replace", path: location.pathname + location.search });
   });
 
-  // The field that an answer is about is marked and entered.
+  // The field that an answer is about is marked and entered; what is wrong with several is said beside each.
+  const fieldOf = (form, name) => $$(`[name="${CSS.escape(name)}"]`, form).find((one) => one.type !== "hidden");
+  const mark = (field) => field.setAttribute("aria-invalid", "true");
+  const clear = (form) => {
+    $$(".said-beside", form).forEach((one) => one.remove());
+    $$("[aria-invalid]", form).forEach((one) => one.removeAttribute("aria-invalid"));
+  };
   document.addEventListener("htmx:afterSwap", (event) => {
     const about = $("[data-code]", event.detail.target);
     if (!about) return;
     const form = event.detail.target.closest("form") || event.detail.requestConfig?.elt?.closest("form");
-    const field = about.dataset.field && form && $$(`[name="${CSS.escape(about.dataset.field)}"]`, form).find((one) => one.type !== "hidden");
-    if (field) {
-      field.setAttribute("aria-invalid", "true");
-      field.focus();
-    } else event.detail.target.scrollIntoView({ block: "nearest" });
+    if (form) clear(form);
+    const marked = form ? $$("[data-beside]", about).filter((one) => {
+      const field = fieldOf(form, one.dataset.beside);
+      if (!field) return false;
+      mark(field);
+      one.classList.add("said-beside");
+      one.id = `beside-${one.dataset.beside}`;
+      field.setAttribute("aria-describedby", one.id);
+      field.insertAdjacentElement("afterend", one);
+      return true;
+    }).map((one) => fieldOf(form, one.dataset.beside)) : [];
+    const field = about.dataset.field && form && fieldOf(form, about.dataset.field);
+    if (field) mark(field);
+    if (field || marked[0]) (field || marked[0]).focus();
+    else event.detail.target.scrollIntoView({ block: "nearest" });
   });
-  document.addEventListener("input", (event) => event.target.removeAttribute("aria-invalid"));
+  document.addEventListener("input", (event) => {
+    event.target.removeAttribute("aria-invalid");
+    if (event.target.nextElementSibling?.classList.contains("said-beside")) event.target.nextElementSibling.remove();
+  });
 
   // No answer at all: the same press again is safe, since nothing is done twice.
   const unanswered = (event) => {

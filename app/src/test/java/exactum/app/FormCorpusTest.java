@@ -149,10 +149,7 @@ class FormCorpusTest {
                                 "taxNumber=1",
                                 "currency=EUR",
                                 "timeZone=Europe/Dublin",
-                                "mailFrom=a@b.example",
-                                "brandColour=#123456",
-                                "brandAccent=#123456",
-                                "brandTypeface=book")
+                                "mailFrom=a@b.example")
                         .spoil(TEXTS, "legalName", "senderName", "statementName", "taxNumber")
                         .spoil(List.of("a\u0000b", "x".repeat(5_000)), "address")
                         .spoil(List.of("", "XX", "Ireland", "I\u0000"), "country")
@@ -165,9 +162,42 @@ class FormCorpusTest {
                                         "Larkwater, Moorings",
                                         "a@b",
                                         "a@b.example\r\nBcc: x@y.example"),
-                                "mailFrom")
+                                "mailFrom"),
+                Form.of("/setup/brand", "brandColour=#123456", "brandAccent=#123456", "brandTypeface=book")
                         .spoil(List.of("red", "#12345", "#12345g", "url(x)"), "brandColour", "brandAccent")
                         .spoil(List.of("comic", "../x"), "brandTypeface"),
+                Form.of("/setup/identity/numbers", "label=Register", "number=123 & 4", "place=at the foot")
+                        .spoil(plus(TEXTS, ""), "label", "number")
+                        .spoil(List.of("", "on the roof"), "place"),
+                Form.of("/setup/creditors", "identifier=DE98ZZZ09999999999", "creditorName=All")
+                        .spoil(List.of("", "DE97ZZZ09999999999", "DE98", "'--", "x".repeat(200)), "identifier")
+                        .spoil(plus(TEXTS, ""), "creditorName"),
+                Form.of("/setup/rates", "currency=USD", "perUnit=0.92", "day=1 Jun 2026", "source=the bank")
+                        .spoil(plus(NUMBERS, "0", "-1", "0.123456789", "1000000"), "perUnit")
+                        .spoil(List.of("", "EUR", "XQZ"), "currency")
+                        .spoil(DATES, "day")
+                        .spoil(plus(TEXTS, ""), "source"),
+                Form.of("/setup/series/move-on", "series=quotes", "next=100")
+                        .spoil(List.of("", "0", "-1", "1.5", "1234567890", "many"), "next")
+                        .spoil(List.of("", "receipts"), "series"),
+                Form.of(
+                                "/setup/tax-rates/correct",
+                                "code=reduced",
+                                "category=S",
+                                "name=VAT",
+                                "percent=13.5",
+                                "validFrom=2003-01-01",
+                                "source=corrected")
+                        .spoil(List.of("ZZ", "s"), "category")
+                        .spoil(plus(TEXTS, ""), "name", "source")
+                        .spoil(plus(NUMBERS, "100", "-1", "1.23456"), "percent"),
+                Form.of("/setup/accounts/rename", "code=4000", "name=Berths & more")
+                        .spoil(plus(TEXTS, ""), "name"),
+                Form.of("/people/invitations", "name=Mara Quill", "roles=billing")
+                        .spoil(plus(TEXTS, ""), "name")
+                        .spoil(List.of("", "king"), "roles"),
+                Form.of("/approvals/rules", "kind=BILLING_RUN", "above=500.00")
+                        .spoil(List.of("-1", "x", "1.005", "1e999"), "above"),
                 Form.of(
                                 "/customers",
                                 "code=C-77",
@@ -321,7 +351,7 @@ class FormCorpusTest {
                                         .results()
                                         .map(r -> r.group())
                                         .toList())
-                        .isEqualTo(302);
+                        .isIn(200, 302);
             }
             ada.post(
                     "/customers",

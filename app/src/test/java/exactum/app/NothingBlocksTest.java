@@ -80,7 +80,7 @@ class NothingBlocksTest {
                 var payer = new Visitor(world, "nobody")) {
             assertThat(payer.get(path).body()).contains("class=\"pay\"");
             ada.follow("/setup/processors/" + world.cards + "/switch", "on=false");
-            assertThat(ada.get("/setup").body()).contains("switched off");
+            assertThat(ada.get("/setup/cards").body()).contains("switched off");
             assertThat(payer.get(path).body()).doesNotContain("class=\"pay\"").contains("not offered at the moment");
             world.processor.away(true);
             work.takeIn(world.moorings);

@@ -39,7 +39,7 @@ class SetupPagesTest {
                 "/setup/identity|legalName=L&country=IE|The sender of messages is missing",
                 "/setup/identity|legalName=L&senderName=L&statementName=L&address=Q&country=IE&taxNumber=1&currency=ZZZ&timeZone=UTC&mailFrom=a@b.example&brandColour=%23123456&brandAccent=%23123456|“ZZZ” is not a currency",
                 "/setup/identity|legalName=L&senderName=L&statementName=L&address=Q&country=IE&taxNumber=1&currency=EUR&timeZone=Lake&mailFrom=a@b.example&brandColour=%23123456&brandAccent=%23123456|“Lake” is not a time zone",
-                "/setup/identity|legalName=L&senderName=L&statementName=L&address=Q&country=IE&taxNumber=1&currency=EUR&timeZone=UTC&mailFrom=a@b.example&brandColour=red|“red” is not a colour"
+                "/setup/brand|brandColour=red&brandAccent=%23123456&brandTypeface=book|“red” is not a colour"
             })
     void a_wrong_form_is_refused_with_its_sentence_and_nothing_is_saved(
             String path, String form, String sentence, World world) {
@@ -87,7 +87,9 @@ class SetupPagesTest {
         try (var ada = new Visitor(world, "ada")) {
             assertThat(ada.post("/setup/items", form).statusCode()).isEqualTo(302);
             assertThat(ada.post("/setup/items", form).body()).contains("There is an item “KWH” already");
-            assertThat(ada.get("/setup").body()).contains("Shore power").contains("0.3375");
+            assertThat(ada.get("/setup/catalogue").body())
+                    .contains("Shore power")
+                    .contains("0.3375");
         }
         assertThat(setup.items(world.moorings))
                 .filteredOn(i -> i.code().equals("KWH"))
@@ -98,16 +100,16 @@ class SetupPagesTest {
     }
 
     @Test
-    void a_bank_account_has_an_account_of_the_chart_to_itself(World world) {
+    void a_bank_account_is_set_up_once_and_may_share_an_account_of_the_chart(World world) {
         try (var ada = new Visitor(world, "ada")) {
             String rest = "&account=1000&opening=0&openedOn=today";
             assertThat(ada.post("/setup/bank-accounts", "name=Twice&iban=" + world.iban.value() + rest)
                             .body())
                     .contains("This account is set up already");
-            assertThat(ada.post("/setup/bank-accounts", "name=Other&iban=DE89370400440532013000" + rest)
-                            .body())
-                    .contains("belongs to another bank account");
-            assertThat(ada.get("/setup").body())
+            ada.follow("/setup/bank-accounts", "name=Other&iban=DE89370400440532013000" + rest);
+            assertThat(ada.get("/setup/bank").body())
+                    .as("two that share an account of the chart get a margin note")
+                    .contains("Current account and Other share account 1000 of the chart")
                     .contains(world.iban.ending())
                     .doesNotContain(world.iban.value())
                     .doesNotContain(world.iban.printed());
@@ -122,7 +124,9 @@ class SetupPagesTest {
             assertThat(ada.post(path, "key=a-key-of-ours&signingSecret=" + World.SECRET.replace("=", "%3D"))
                             .statusCode())
                     .isEqualTo(302);
-            assertThat(ada.get("/setup").body()).doesNotContain("a-key-of-ours").doesNotContain(World.SECRET);
+            assertThat(ada.get("/setup/cards").body())
+                    .doesNotContain("a-key-of-ours")
+                    .doesNotContain(World.SECRET);
             assertThat(ada.post("/setup/processors/" + world.cards + "/try", "").body())
                     .contains("Test cards");
             assertThat(ada.post(

@@ -35,9 +35,12 @@ import exactum.app.settlement.Channel;
 import exactum.app.settlement.FindClaims;
 import exactum.app.settlement.NewPayment;
 import exactum.app.settlement.RecordPayment;
+import exactum.app.setup.Banking;
 import exactum.app.setup.FindSetup;
 import exactum.app.setup.NumberSeries;
+import exactum.app.setup.Numbers;
 import exactum.app.setup.ProcessorAccount;
+import exactum.app.setup.Processors;
 import exactum.app.setup.SetUp;
 import exactum.core.bank.Iban;
 import exactum.core.bank.StatementLine;
@@ -108,8 +111,10 @@ public class World {
         join(north, "nils", Role.ADMINISTRATOR);
         cards = processor(moorings, "EUR");
         processor(north, "GBP");
-        bank = setUp().addBankAccount(moorings, "Current account", iban, BANK, euro("100.00"), may(31), null);
-        setUp().addBankAccount(north, "Current account", iban(2), BANK, Money.of("GBP", "100.00"), may(31), null);
+        bank = context.getBean(Banking.class)
+                .addBankAccount(moorings, "Current account", iban, BANK, euro("100.00"), may(31), null);
+        context.getBean(Banking.class)
+                .addBankAccount(north, "Current account", iban(2), BANK, Money.of("GBP", "100.00"), may(31), null);
     }
 
     private BusinessId business(String code, String name, String currency, String prefix) {
@@ -127,14 +132,14 @@ public class World {
                                         "office@larkwater.example"),
                                 Currency.getInstance(currency),
                                 ZoneId.of("Europe/Dublin"),
-                                new Business.Brand("#17405c", "#a8481a", "book"),
+                                new Business.Brand("#17405c", "#a8481a", "book", null),
                                 1),
                         "ada");
         rate(id, "standard", "23", LocalDate.of(2021, 3, 1));
         rate(id, "reduced", "13.5", LocalDate.of(2003, 1, 1));
         rate(id, "zero", "0", LocalDate.of(2003, 1, 1));
         setUp().addTerms(id, "14 days", new DueRule(0, 14, false), "Payable within 14 days.", true);
-        setUp().saveSeries(id, new NumberSeries(NumberSeries.INVOICES, prefix, 4));
+        context.getBean(Numbers.class).save(id, new NumberSeries(NumberSeries.INVOICES, prefix, 4));
         setUp().addItem(id, "KEY", "Pontoon key", "piece", UnitPrice.of(currency, "12.00"), "standard", INCOME);
         return id;
     }
@@ -150,14 +155,16 @@ public class World {
     }
 
     private ProcessorId processor(BusinessId business, String currency) {
-        return setUp().addProcessor(
+        return context.getBean(Processors.class)
+                .addProcessor(
                         business,
                         "Cards",
                         new ProcessorAccount.Access(processor.address(), "key", SECRET),
                         Currency.getInstance(currency),
                         new ProcessorAccount.Booking(
                                 new AccountCode("1060"), new AccountCode("5000"), new AccountCode("1061")),
-                        new FeeRule(new BigDecimal("2.4"), Money.of(currency, "0.25")));
+                        new FeeRule(new BigDecimal("2.4"), Money.of(currency, "0.25")),
+                        true);
     }
 
     private static Iban iban(int n) {

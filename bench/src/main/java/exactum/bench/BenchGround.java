@@ -69,7 +69,7 @@ final class BenchGround implements AutoCloseable {
                         new Business.Identity("Bench Ltd", "Bench", "BENCH", "Quay 1", "IE", "IE1", "b@b.example"),
                         Currency.getInstance(currency),
                         ZoneId.of("UTC"),
-                        new Business.Brand("#17405c", "#a8481a", "book"),
+                        new Business.Brand("#17405c", "#a8481a", "book", null),
                         1),
                 "bench");
         rate(id, "standard", "23", LocalDate.of(2021, 3, 1));

@@ -5,8 +5,9 @@ import exactum.app.bank.ImportStatements;
 import exactum.app.customers.ImportCustomers;
 import exactum.app.ledger.Ledger;
 import exactum.app.payouts.ImportPayouts;
+import exactum.app.setup.Banking;
 import exactum.app.setup.ProcessorAccount;
-import exactum.app.setup.SetUp;
+import exactum.app.setup.Processors;
 import exactum.core.bank.Iban;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.ProcessorId;
@@ -84,7 +85,7 @@ public final class ImportBench {
     private static Result statement(BenchGround ground, int lines) throws Exception {
         BusinessId business = ground.businesses.getFirst();
         Path file = camt(lines);
-        ground.bean(SetUp.class)
+        ground.bean(Banking.class)
                 .addBankAccount(
                         business,
                         "Bank",
@@ -141,7 +142,7 @@ public final class ImportBench {
 
     private static ProcessorId processor(BenchGround ground, BusinessId business) {
         var payouts = ground.bean(Ledger.class).accounts(business).of(AccountRole.PAYOUTS);
-        return ground.bean(SetUp.class)
+        return ground.bean(Processors.class)
                 .addProcessor(
                         business,
                         "Cards",
@@ -151,7 +152,8 @@ public final class ImportBench {
                                 "whsec_MDEyMzQ1Njc4OWFiY2RlZjAxMjM0NTY3ODlhYmNkZWY="),
                         EUR,
                         new ProcessorAccount.Booking(new AccountCode("1060"), new AccountCode("5000"), payouts),
-                        new FeeRule(new BigDecimal("2"), Money.of("EUR", "0.25")));
+                        new FeeRule(new BigDecimal("2"), Money.of("EUR", "0.25")),
+                        true);
     }
 
     private static double walkXml(Path file) throws Exception {

@@ -68,6 +68,7 @@ create table business (
     brand_colour text not null check (brand_colour ~ '^#[0-9a-f]{6}$'),
     brand_accent text not null check (brand_accent ~ '^#[0-9a-f]{6}$'),
     brand_typeface text not null check (brand_typeface in ('plain', 'book')),
+    brand_logo text,
     revision int not null default 1,
     worked_on date
 );
@@ -77,7 +78,7 @@ create table membership (
     user_id uuid not null references app_user,
     roles text[] not null check (cardinality(roles) > 0 and roles <@ array
         ['administrator', 'billing', 'collections', 'reconciliation', 'approver', 'auditor']),
-    joined_at timestamptz not null default now(),
+    joined_on date not null,
     primary key (business_id, user_id)
 );
 create index on membership (user_id);

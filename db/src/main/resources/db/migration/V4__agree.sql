@@ -44,6 +44,34 @@ create table catalogue_item (
     foreign key (business_id, income_account) references account
 );
 
+-- The numbers by which authorities know a business besides its tax number, and where each is printed.
+create table seller_number (
+    business_id int not null references business,
+    id uuid not null,
+    label text not null,
+    number text not null,
+    place text not null check (place in ('beside the address', 'at the foot', 'not printed')),
+    primary key (business_id, id),
+    unique (business_id, label, number)
+);
+
+-- Logos as pictures of our own making, known by their digest; what was issued keeps the one it was issued with.
+create table logo (
+    business_id int not null references business,
+    digest text not null check (digest ~ '^[0-9a-f]{64}$'),
+    png bytea not null,
+    primary key (business_id, digest)
+);
+
+create table creditor_identifier (
+    business_id int not null references business,
+    id uuid not null,
+    identifier text not null,
+    name text not null,
+    primary key (business_id, id),
+    unique (business_id, identifier)
+);
+
 create table bank_account (
     business_id int not null references business,
     id uuid not null,
@@ -57,8 +85,17 @@ create table bank_account (
     opened_on date not null,
     feed_url text,
     feed_on boolean not null default true,
+    bic text not null default '',
+    creditor_id uuid,
+    file_version text not null default 'pain.008.001.08' check (file_version in ('pain.008.001.02', 'pain.008.001.08')),
+    grouping text not null default 'by date and sequence' check (grouping in ('by date and sequence', 'by date', 'one group a debit')),
+    batch_booking boolean not null default true,
+    cut_off time not null default '14:00',
+    uses_first boolean not null default false,
+    revision int not null default 1,
     primary key (business_id, id),
     unique (business_id, iban_digest),
+    foreign key (business_id, creditor_id) references creditor_identifier,
     foreign key (business_id, account) references account
 );
 
@@ -77,6 +114,7 @@ create table processor_account (
     fee_fixed_minor bigint not null,
     payouts_read_to text,
     is_on boolean not null default true,
+    is_test boolean not null default true,
     primary key (business_id, id),
     unique (business_id, name),
     foreign key (business_id, clearing_account) references account,
@@ -91,18 +129,30 @@ create table number_series (
     name text not null,
     prefix text not null,
     width int not null check (width between 3 and 9),
-    primary key (business_id, name)
+    primary key (business_id, name),
+    unique (business_id, prefix)
 );
 
--- One counter a series and year; its row is locked by the transaction that issues, so numbers have no gap.
+-- One counter a series and year; its row is locked by the transaction that issues, so numbers have no gap. What a person
+-- skipped, moving it forward, is counted; backwards it never goes.
 create table number_counter (
     business_id int not null,
     series text not null,
     year int not null,
     last_number bigint not null default 0,
+    skipped bigint not null default 0 check (skipped between 0 and last_number),
     primary key (business_id, series, year),
     foreign key (business_id, series) references number_series
 );
+
+create function counts_forward() returns trigger language plpgsql as $$
+begin
+    if new.last_number < old.last_number then
+        raise exception 'the numbers of % % never go backwards', new.series, new.year using errcode = 'check_violation';
+    end if;
+    return new;
+end $$;
+create trigger number_counter_forward before update on number_counter for each row execute function counts_forward();
 
 create table customer (
     business_id int not null references business,

@@ -29,6 +29,10 @@ class FormTest {
             "/audit",
             "/ledger",
             "/setup",
+            "/setup/tax",
+            "/setup/bank",
+            "/people",
+            "/approvals",
             "/tie-out",
             "/billing-runs");
 

@@ -61,9 +61,10 @@ final class Harbour {
                 "IE9700053D",
                 "currency",
                 currency));
+        person.page.locator("form.sheet summary").click();
         person.fill("form.sheet", fields);
         person.press("Add the business");
-        person.sees("missing: stops");
+        person.sees("Next: a bank account.");
         person.look();
     }
 
@@ -75,24 +76,27 @@ final class Harbour {
         String secret = page.locator("#secret-" + currency).textContent();
         page.navigate(installation.standinsAddress + "/bank");
         String iban = page.locator("#account-" + currency + " code").first().textContent();
-        page.navigate(installation.address + "/" + code + "/setup");
+        String setUp = installation.address + "/" + code + "/setup";
 
-        assertThat(page.locator("#accounts")).containsText("Card clearing");
-        addTaxRate(person, "standard", "23", "1 Mar 2021");
-        addTaxRate(person, "reduced", "13.5", "1 Jan 2003");
-        person.fill("#terms", Map.of("name", "14 days", "days", "14", "printed", "Payable within 14 days."));
-        page.locator("#terms button").click();
+        page.navigate(setUp + "/accounts");
+        assertThat(page.locator("#accounts [name=name][value='Card clearing']")).hasCount(1);
+        page.navigate(setUp + "/tax");
+        assertThat(page.locator("#rates tbody")).containsText("VAT Consolidation Act 2010");
+        page.getByText("Next: Terms").click();
         assertThat(page.locator("#terms tbody")).containsText("14 days");
+        page.navigate(setUp + "/catalogue");
         person.fill(
-                "#catalogue",
+                "main",
                 Map.of("name", "Summer berth, 12 m", "code", "BERTH-12", "price", "640.00", "taxCode", "standard"));
-        page.locator("#catalogue button").click();
-        assertThat(page.locator("#catalogue tbody")).containsText("640.00");
-        person.fill("#series", Map.of("prefix", prefix));
-        page.locator("#series button").click();
-        assertThat(page.locator("#series")).containsText(prefix + "2026-0001");
+        person.press("Add an item");
+        assertThat(page.locator("#items tbody")).containsText("640.00");
+        page.navigate(setUp + "/numbers");
+        page.locator("#series [name=prefix]").first().fill(prefix);
+        person.press("Save how invoices are numbered");
+        assertThat(page.locator("#series tbody")).containsText(prefix + "2026-0001");
+        page.navigate(setUp + "/bank");
         person.fill(
-                "#bank",
+                "#new-bank",
                 Map.of(
                         "name",
                         "Current account",
@@ -104,12 +108,13 @@ final class Harbour {
                         "31 May 2026",
                         "feedUrl",
                         installation.standinsAddress + "/bank/api/statements"));
-        page.locator("#bank button").click();
-        assertThat(page.locator("#bank .problem")).containsText("is not an account number");
-        assertThat(page.locator("#bank [name=opening]")).hasValue(opening);
-        person.fill("#bank", Map.of("iban", iban));
-        page.locator("#bank button").click();
-        assertThat(page.locator("#bank tbody")).containsText(opening);
+        page.locator("#new-bank button").click();
+        assertThat(page.locator("#new-bank .problem")).containsText("is not an account number");
+        assertThat(page.locator("#new-bank [name=opening]")).hasValue(opening);
+        person.fill("#new-bank", Map.of("iban", iban));
+        page.locator("#new-bank button").click();
+        assertThat(page.locator("#bank-accounts tbody")).containsText(opening);
+        page.navigate(setUp + "/cards");
         person.fill(
                 "#new-processor",
                 Map.of(
@@ -123,29 +128,13 @@ final class Harbour {
                         secret));
         page.locator("#new-processor button").click();
         person.press("Try it");
-        assertThat(page.locator("#processor .good")).containsText("answers");
+        assertThat(page.locator("#processors .good")).containsText("answers");
         person.look();
-        String hook = page.locator("#processor .hook").textContent();
+        String hook = page.locator("#processors .hook").textContent();
         page.navigate(installation.standinsAddress + "/processor");
         page.locator("#address-" + currency).fill(installation.address + hook);
         page.locator("form[action='/processor/notices-to']:has(#address-" + currency + ") button")
                 .click();
-    }
-
-    private static void addTaxRate(Person person, String code, String percent, String from) {
-        person.fill(
-                "#tax form",
-                Map.of(
-                        "code",
-                        code,
-                        "percent",
-                        percent,
-                        "validFrom",
-                        from,
-                        "source",
-                        "VAT Consolidation Act 2010, s. 46"));
-        person.page.locator("#tax form button").click();
-        assertThat(person.page.locator("#tax tbody")).containsText(code);
     }
 
     private static void agree(Person person) {

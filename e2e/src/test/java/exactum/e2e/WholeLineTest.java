@@ -104,7 +104,20 @@ class WholeLineTest {
                 "/ledger/entries",
                 "/audit",
                 "/parts",
-                "/setup")) {
+                "/people",
+                "/approvals",
+                "/day/aside",
+                "/setup",
+                "/setup/identity",
+                "/setup/tax",
+                "/setup/terms",
+                "/setup/numbers",
+                "/setup/accounts",
+                "/setup/catalogue",
+                "/setup/brand",
+                "/setup/bank",
+                "/setup/cards",
+                "/setup/rates")) {
             person.goTo(path);
             person.look();
         }

@@ -34,8 +34,14 @@ public record Business(
      *
      * @param colour and accent as {@code #rrggbb}
      * @param typeface plain or book
+     * @param logo the digest of its picture, or null
      */
-    public record Brand(String colour, String accent, String typeface) {}
+    public record Brand(String colour, String accent, String typeface, String logo) {}
+
+    /** The same with another look. */
+    public Business with(Brand other) {
+        return new Business(id, code, identity, currency, zone, other, revision);
+    }
 
     /** The name that people know it by. */
     public String name() {

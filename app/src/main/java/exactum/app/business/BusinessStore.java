@@ -6,6 +6,7 @@ import static exactumdb.Tables.MEMBERSHIP;
 
 import exactum.core.ids.BusinessId;
 import exactumdb.tables.records.BusinessRecord;
+import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.Currency;
 import java.util.List;
@@ -70,17 +71,14 @@ class BusinessStore implements FindBusinesses {
 
     @Override
     public List<Member> members(BusinessId business) {
-        return db.select(APP_USER.LOGIN, APP_USER.NAME, MEMBERSHIP.ROLES, MEMBERSHIP.JOINED_AT)
+        return db.select(APP_USER.LOGIN, APP_USER.NAME, MEMBERSHIP.ROLES, MEMBERSHIP.JOINED_ON)
                 .from(MEMBERSHIP)
                 .join(APP_USER)
                 .on(APP_USER.ID.eq(MEMBERSHIP.USER_ID))
                 .where(MEMBERSHIP.BUSINESS_ID.eq(business))
                 .orderBy(APP_USER.NAME, APP_USER.LOGIN)
                 .fetch(r -> new Member(
-                        r.value1(),
-                        r.value2(),
-                        new Membership(Role.ofAll(List.of(r.value3()))),
-                        r.value4().toInstant()));
+                        r.value1(), r.value2(), new Membership(Role.ofAll(List.of(r.value3()))), r.value4()));
     }
 
     /** Adds a business and answers its id; nothing if its code is taken. */
@@ -98,13 +96,15 @@ class BusinessStore implements FindBusinesses {
         return inserted == 1 ? Optional.of(id) : Optional.empty();
     }
 
-    /** Changes what is said of a business. */
-    void update(Business b) {
-        db.update(BUSINESS)
-                .set(row(b))
-                .set(BUSINESS.REVISION, BUSINESS.REVISION.plus(1))
-                .where(BUSINESS.ID.eq(b.id()))
-                .execute();
+    /** Changes what is said of a business; false if somebody changed it since it was shown. */
+    boolean update(Business b) {
+        return db.update(BUSINESS)
+                        .set(row(b))
+                        .set(BUSINESS.REVISION, BUSINESS.REVISION.plus(1))
+                        .where(BUSINESS.ID.eq(b.id()))
+                        .and(BUSINESS.REVISION.eq(b.revision()))
+                        .execute()
+                == 1;
     }
 
     /** What is looked up before it is added stays true until it is added. */
@@ -117,12 +117,18 @@ class BusinessStore implements FindBusinesses {
     }
 
     /** Lets a person work for the business; false if they do already. */
-    boolean join(BusinessId business, String login, Set<Role> roles) {
-        return db.insertInto(MEMBERSHIP, MEMBERSHIP.BUSINESS_ID, MEMBERSHIP.USER_ID, MEMBERSHIP.ROLES)
+    boolean join(BusinessId business, String login, Set<Role> roles, LocalDate day) {
+        return db.insertInto(
+                                MEMBERSHIP,
+                                MEMBERSHIP.BUSINESS_ID,
+                                MEMBERSHIP.USER_ID,
+                                MEMBERSHIP.ROLES,
+                                MEMBERSHIP.JOINED_ON)
                         .select(DSL.select(
                                         DSL.val(business, MEMBERSHIP.BUSINESS_ID),
                                         APP_USER.ID,
-                                        DSL.val(words(roles), MEMBERSHIP.ROLES))
+                                        DSL.val(words(roles), MEMBERSHIP.ROLES),
+                                        DSL.val(day))
                                 .from(APP_USER)
                                 .where(APP_USER.LOGIN.eq(login)))
                         .onConflictDoNothing()
@@ -167,7 +173,8 @@ class BusinessStore implements FindBusinesses {
                 .setTimeZone(b.zone().getId())
                 .setBrandColour(b.brand().colour())
                 .setBrandAccent(b.brand().accent())
-                .setBrandTypeface(b.brand().typeface());
+                .setBrandTypeface(b.brand().typeface())
+                .setBrandLogo(b.brand().logo());
         return row;
     }
 
@@ -185,7 +192,7 @@ class BusinessStore implements FindBusinesses {
                         b.getMailFrom()),
                 Currency.getInstance(b.getCurrency()),
                 ZoneId.of(b.getTimeZone()),
-                new Business.Brand(b.getBrandColour(), b.getBrandAccent(), b.getBrandTypeface()),
+                new Business.Brand(b.getBrandColour(), b.getBrandAccent(), b.getBrandTypeface(), b.getBrandLogo()),
                 b.getRevision());
     }
 }

@@ -1,6 +1,6 @@
 package exactum.app.business;
 
-import java.time.Instant;
+import java.time.LocalDate;
 
 /** A person who works for a business. */
-public record Member(String login, String name, Membership membership, Instant joinedAt) {}
+public record Member(String login, String name, Membership membership, LocalDate joinedOn) {}

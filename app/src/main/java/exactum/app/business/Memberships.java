@@ -1,5 +1,6 @@
 package exactum.app.business;
 
+import exactum.app.installation.BusinessClock;
 import exactum.core.ids.BusinessId;
 import exactum.core.problem.Refusal;
 import java.util.Set;
@@ -11,10 +12,12 @@ import org.springframework.transaction.annotation.Transactional;
 @Component
 public class Memberships {
     private final BusinessStore businesses;
+    private final BusinessClock clock;
     private final ApplicationEventPublisher events;
 
-    Memberships(BusinessStore businesses, ApplicationEventPublisher events) {
+    Memberships(BusinessStore businesses, BusinessClock clock, ApplicationEventPublisher events) {
         this.businesses = businesses;
+        this.clock = clock;
         this.events = events;
     }
 
@@ -22,7 +25,7 @@ public class Memberships {
     @Transactional
     public boolean join(BusinessId business, String login, Set<Role> roles) {
         requireSome(roles);
-        return businesses.join(business, login, roles);
+        return businesses.join(business, login, roles, clock.today(business));
     }
 
     /** Gives a member other roles, and answers what they were before. */

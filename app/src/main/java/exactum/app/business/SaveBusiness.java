@@ -1,5 +1,6 @@
 package exactum.app.business;
 
+import exactum.app.installation.BusinessClock;
 import exactum.core.ids.BusinessId;
 import exactum.core.problem.Refusal;
 import java.util.Set;
@@ -12,9 +13,11 @@ import org.springframework.transaction.annotation.Transactional;
 @Component
 public class SaveBusiness {
     private final BusinessStore businesses;
+    private final BusinessClock clock;
 
-    SaveBusiness(BusinessStore businesses) {
+    SaveBusiness(BusinessStore businesses, BusinessClock clock) {
         this.businesses = businesses;
+        this.clock = clock;
     }
 
     /** Adds it under a code that no other has. */
@@ -26,7 +29,7 @@ public class SaveBusiness {
                         "business.code",
                         "There is a business with the address “%s” already. Nothing was saved. Choose another address."
                                 .formatted(business.code())));
-        businesses.join(id, login, Set.of(Role.ADMINISTRATOR));
+        businesses.join(id, login, Set.of(Role.ADMINISTRATOR), clock.today(id));
         return id;
     }
 
@@ -35,13 +38,25 @@ public class SaveBusiness {
     public void change(Business business) {
         Business before = businesses.get(business.id());
         try {
-            businesses.update(business);
+            if (!businesses.update(business)) throw changed(before);
         } catch (DataIntegrityViolationException booked) {
             throw new Refusal(
                     "business.currency",
                     "The books are kept in %s already, so the currency stays. Nothing was saved."
                             .formatted(before.currency()));
         }
+    }
+
+    private static Refusal changed(Business now) {
+        return new Refusal(
+                "business.changed",
+                "Somebody changed this meanwhile. It now says %s, %s, %s, %s, %s. Yours was not saved; it still stands here. Load the page in another tab to compare."
+                        .formatted(
+                                now.identity().legalName(),
+                                now.identity().senderName(),
+                                now.identity().statementName(),
+                                now.identity().mailFrom(),
+                                now.identity().address().replace("\n", ", ")));
     }
 
     /** Within a transaction: nobody else sets up this business until it ends. */

@@ -41,7 +41,9 @@ class DaySheetPage {
                 "drawings", expectedCash.draw(business.id(), clock.today(business.id()), business.currency()));
         model.addAttribute(
                 "missing",
-                checklist.points(business.id()).stream().filter(p -> !p.done()).toList());
+                checklist.points(business.id()).stream()
+                        .filter(Checklist.Point::stopsWork)
+                        .toList());
         return "daysheet/page";
     }
 }

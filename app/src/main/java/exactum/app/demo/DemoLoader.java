@@ -2,8 +2,6 @@ package exactum.app.demo;
 
 import exactum.app.bank.MatchCertain;
 import exactum.app.business.FindBusinesses;
-import exactum.app.business.Memberships;
-import exactum.app.business.Role;
 import exactum.app.installation.BusinessClock;
 import exactum.app.installation.PlayDays;
 import exactum.app.installation.Settings;
@@ -12,7 +10,6 @@ import exactum.app.jobs.StartOfTime;
 import exactum.app.ledger.ProveBooks;
 import exactum.app.messages.FindMessages;
 import exactum.app.messages.SendMessages;
-import exactum.app.security.Users;
 import exactum.core.ids.BusinessId;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -21,7 +18,6 @@ import java.time.LocalDate;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.core.annotation.Order;
@@ -36,8 +32,7 @@ class DemoLoader {
     private static final String PASSWORD = "harbour-lights";
     private final Settings settings;
     private final FindBusinesses businesses;
-    private final Memberships memberships;
-    private final Users users;
+    private final Colleagues colleagues;
     private final SetUpHarbour setUp;
     private final Payers payers;
     private final DollarOwner dollars;
@@ -56,8 +51,7 @@ class DemoLoader {
     DemoLoader(
             Settings settings,
             FindBusinesses businesses,
-            Memberships memberships,
-            Users users,
+            Colleagues colleagues,
             SetUpHarbour setUp,
             Payers payers,
             DollarOwner dollars,
@@ -74,8 +68,7 @@ class DemoLoader {
             BusinessClock clock) {
         this.settings = settings;
         this.businesses = businesses;
-        this.memberships = memberships;
-        this.users = users;
+        this.colleagues = colleagues;
         this.setUp = setUp;
         this.payers = payers;
         this.dollars = dollars;
@@ -99,22 +92,20 @@ class DemoLoader {
         if (businesses.all().isEmpty()) live();
         System.out.println("Exactum is ready: " + settings.publicAddress());
         System.out.println("  sign in as nora / harbour-lights (administrator of both businesses),");
-        System.out.println("  otto / harbour-lights (auditor of both, reads only) or");
-        System.out.println("  pia / harbour-lights (administrator of Larkwater North Shore alone)");
+        System.out.println("  otto (auditor of both, reads only), pia (administrator of Larkwater North Shore alone),");
+        System.out.println(
+                "  mara (billing), jonas (collections and reconciliation) or edda (approver), same password");
         System.out.println("  stand-ins: " + settings.standinsAddress() + "/processor · /bank · /mailbox");
     }
 
     private void live() throws IOException {
         long began = System.nanoTime();
-        users.add("nora", "Nora Byrne", PASSWORD);
-        users.add("otto", "Otto Lund", PASSWORD);
-        users.add("pia", "Pia Marsh", PASSWORD);
+        colleagues.arrive(PASSWORD);
         time.testFrom(DemoDays.FIRST);
         Map<BusinessId, Harbour> harbours = new LinkedHashMap<>();
         for (Harbour harbour : List.of(Larkwater.harbour(), NorthShore.harbour())) {
             BusinessId id = setUp.setUp(harbour, "nora");
-            memberships.join(id, "otto", Set.of(Role.AUDITOR));
-            if (harbour.currency().equals("GBP")) memberships.join(id, "pia", Set.of(Role.ADMINISTRATOR));
+            colleagues.work(id, harbour);
             setUp.agree(id, harbour);
             harbours.put(id, harbour);
         }
@@ -145,5 +136,6 @@ class DemoLoader {
         dayEnd.close(DemoDays.OPENS.minusDays(1));
         play.setDate(DemoDays.OPENS);
         harbours.keySet().forEach(daily::takeIn);
+        harbours.forEach((id, harbour) -> colleagues.leaveWork(id, harbour, scene.largeInvoice(id, harbour)));
     }
 }

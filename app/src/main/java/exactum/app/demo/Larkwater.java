@@ -108,7 +108,7 @@ final class Larkwater {
                                 "office@larkwater.example"),
                         Currency.getInstance("EUR"),
                         ZoneId.of("Europe/Dublin"),
-                        new Business.Brand("#17405c", "#a8481a", "book"),
+                        new Business.Brand("#17405c", "#a8481a", "book", null),
                         1),
                 rates(),
                 ITEMS,

@@ -68,7 +68,7 @@ final class NorthShore {
                                 "office@northshore.example"),
                         Currency.getInstance("GBP"),
                         ZoneId.of("Europe/London"),
-                        new Business.Brand("#2b4a34", "#8a4b12", "plain"),
+                        new Business.Brand("#2b4a34", "#8a4b12", "plain", null),
                         1),
                 rates(),
                 ITEMS,

@@ -159,17 +159,31 @@ class OpeningScene {
         drafts.save(business, one(business, harbour, customer(business, harbour, 5), "LIFT", DemoDays.OPENS));
     }
 
+    /** A season’s worth of crane lifts for one club, as a draft. */
+    Draft largeInvoice(BusinessId business, Harbour harbour) {
+        return one(business, harbour, customer(business, harbour, 4), "LIFT", DemoDays.OPENS, new BigDecimal("12"));
+    }
+
     private void issue(BusinessId business, Harbour harbour, CustomerId customer, String item, LocalDate day) {
         drafts.issue(business, one(business, harbour, customer, item, day), true);
     }
 
     private Draft one(BusinessId business, Harbour harbour, CustomerId customer, String item, LocalDate day) {
+        return one(business, harbour, customer, item, day, BigDecimal.ONE);
+    }
+
+    private Draft one(
+            BusinessId business,
+            Harbour harbour,
+            CustomerId customer,
+            String item,
+            LocalDate day,
+            BigDecimal quantity) {
         CatalogueItem sold = setup.items(business).stream()
                 .filter(i -> i.code().equals(item))
                 .findFirst()
                 .orElseThrow();
-        Line line =
-                Line.of(sold.name(), BigDecimal.ONE, sold.unit(), sold.price(), sold.taxCode(), sold.incomeAccount());
+        Line line = Line.of(sold.name(), quantity, sold.unit(), sold.price(), sold.taxCode(), sold.incomeAccount());
         return new Draft(
                 IssueDocuments.newId(),
                 DocumentKind.INVOICE,

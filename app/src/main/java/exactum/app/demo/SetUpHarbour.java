@@ -9,10 +9,13 @@ import exactum.app.database.Ids;
 import exactum.app.documents.Draft;
 import exactum.app.installation.Settings;
 import exactum.app.setup.Account;
+import exactum.app.setup.Banking;
 import exactum.app.setup.CatalogueItem;
 import exactum.app.setup.FindSetup;
 import exactum.app.setup.NumberSeries;
+import exactum.app.setup.Numbers;
 import exactum.app.setup.ProcessorAccount;
+import exactum.app.setup.Processors;
 import exactum.app.setup.SetUp;
 import exactum.core.bank.Iban;
 import exactum.core.document.Line;
@@ -49,6 +52,9 @@ class SetUpHarbour {
     private static final Currency DOLLAR = Currency.getInstance("USD");
     private final SetUp setUp;
     private final FindSetup setup;
+    private final Numbers numbers;
+    private final Banking banking;
+    private final Processors processors;
     private final SaveCustomer customers;
     private final SaveRecurring recurring;
     private final Settings settings;
@@ -58,12 +64,18 @@ class SetUpHarbour {
     SetUpHarbour(
             SetUp setUp,
             FindSetup setup,
+            Numbers numbers,
+            Banking banking,
+            Processors processors,
             SaveCustomer customers,
             SaveRecurring recurring,
             Settings settings,
             JsonMapper json) {
         this.setUp = setUp;
         this.setup = setup;
+        this.numbers = numbers;
+        this.banking = banking;
+        this.processors = processors;
         this.customers = customers;
         this.recurring = recurring;
         this.settings = settings;
@@ -85,7 +97,7 @@ class SetUpHarbour {
             setUp.addItem(id, i[0], i[1], i[2], UnitPrice.of(harbour.currency(), i[3]), i[4], new AccountCode(i[5]));
         }
         terms(id);
-        setUp.saveSeries(id, new NumberSeries(NumberSeries.INVOICES, harbour.prefix(), 4));
+        numbers.save(id, new NumberSeries(NumberSeries.INVOICES, harbour.prefix(), 4));
         rates(id, harbour);
         bank(id, harbour);
         processor(id, harbour);
@@ -119,7 +131,7 @@ class SetUpHarbour {
 
     private void bank(BusinessId id, Harbour harbour) {
         JsonNode account = get("/bank/api/account?currency=" + harbour.currency());
-        setUp.addBankAccount(
+        banking.addBankAccount(
                 id,
                 harbour.bankName(),
                 new Iban(account.get("iban").asString()),
@@ -129,7 +141,7 @@ class SetUpHarbour {
                 settings.standinsAddress() + "/bank/api/statements");
         String country = harbour.business().identity().country();
         String reserve = "LAKE99000100990" + (country.equals("IE") ? "101" : "202");
-        setUp.addBankAccount(
+        banking.addBankAccount(
                 id,
                 "Reserve account, statements on paper",
                 new Iban(country + Iban.checkDigits(country, reserve) + reserve),
@@ -142,7 +154,7 @@ class SetUpHarbour {
     private void processor(BusinessId id, Harbour harbour) {
         JsonNode keys = get("/processor/keys?currency=" + harbour.currency());
         String key = keys.get("key").asString();
-        ProcessorId processor = setUp.addProcessor(
+        ProcessorId processor = processors.addProcessor(
                 id,
                 harbour.processorName(),
                 new ProcessorAccount.Access(
@@ -151,7 +163,8 @@ class SetUpHarbour {
                         keys.get("signing_secret").asString()),
                 harbour.business().currency(),
                 new ProcessorAccount.Booking(new AccountCode("1060"), new AccountCode("5000"), new AccountCode("1061")),
-                new FeeRule(new BigDecimal("2.4"), Money.of(harbour.currency(), "0.25")));
+                new FeeRule(new BigDecimal("2.4"), Money.of(harbour.currency(), "0.25")),
+                true);
         http.post()
                 .uri(settings.standinsAddress() + "/processor/api/notices-to")
                 .header("Authorization", "Bearer " + key)

@@ -10,12 +10,15 @@ import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
 import com.openhtmltopdf.util.XRLog;
 import exactum.app.links.PaymentLinks;
 import exactum.app.settlement.FindClaims;
+import exactum.app.setup.FindSetup;
+import exactum.app.setup.SellerNumber;
 import exactum.app.web.Texts;
 import exactum.core.document.PriceMode;
 import exactum.core.ids.BusinessId;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.util.Base64;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -23,6 +26,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import org.thymeleaf.ITemplateEngine;
 import org.thymeleaf.context.Context;
@@ -38,16 +42,18 @@ public class DocumentPdfs {
     private final ITemplateEngine templates;
     private final PaymentLinks links;
     private final FindClaims claims;
+    private final FindSetup setup;
 
     static {
         XRLog.setLoggingEnabled(false);
     }
 
-    DocumentPdfs(PdfStore store, ITemplateEngine templates, PaymentLinks links, FindClaims claims) {
+    DocumentPdfs(PdfStore store, ITemplateEngine templates, PaymentLinks links, FindClaims claims, FindSetup setup) {
         this.store = store;
         this.templates = templates;
         this.links = links;
         this.claims = claims;
+        this.setup = setup;
     }
 
     /** The bytes; the same each time. No transaction is open while they are made. */
@@ -119,11 +125,31 @@ public class DocumentPdfs {
         model.put("qr", QrCode.dataAddress(address));
         model.put("faces", "");
         model.put("serif", d.seller().typeface().equals("book"));
-        model.put("footer", inCss(d.seller().name() + " · " + d.seller().taxNumber()));
+        model.put("footer", inCss(footer(d.seller())));
+        model.put("headNumbers", d.seller().numbersAt(SellerNumber.BESIDE_ADDRESS));
+        model.put("logo", logo(business, d.seller().logo()));
         model.put("included", d.amounts().mode() == PriceMode.TAX_INCLUDED);
         model.put("toPay", d.gross().minus(d.amounts().prepaid()));
         model.put("newLine", "\n");
         return model;
+    }
+
+    private static String footer(Party seller) {
+        return Stream.concat(
+                        Stream.of(seller.name(), seller.taxNumber()),
+                        seller.numbersAt(SellerNumber.AT_FOOT).stream().map(n -> n.label() + " " + n.number()))
+                .filter(text -> text != null && !text.isEmpty())
+                .collect(Collectors.joining(" · "));
+    }
+
+    /** The logo that the document was issued with, within the paper itself; null for none. */
+    private String logo(BusinessId business, String digest) {
+        return digest == null
+                ? null
+                : setup.logo(business, digest)
+                        .map(png ->
+                                "data:image/png;base64," + Base64.getEncoder().encodeToString(png))
+                        .orElse(null);
     }
 
     /** A text between quotation marks in a style sheet: what could end it there is written as its code point. */

@@ -57,7 +57,7 @@ class DocumentStore implements FindDocuments, Provable {
             """;
     private static final String GAPS = """
             select 'numbers of ' || c.series || ' ' || c.year || ' have a gap' from number_counter c
-             where c.business_id = {0} and c.last_number <> (select count(*) from document d where d.business_id = {0} and d.series = c.series and extract(year from d.document_date) = c.year and d.number is not null)
+             where c.business_id = {0} and c.last_number - c.skipped <> (select count(*) from document d where d.business_id = {0} and d.series = c.series and extract(year from d.document_date) = c.year and d.number is not null)
             """;
     private static final String BOOKED = """
             select d.number || ' has no entry' from document d where d.business_id = {0} and d.state <> 'draft' and d.kind in ('invoice', 'credit note')

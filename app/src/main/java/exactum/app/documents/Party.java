@@ -2,6 +2,8 @@ package exactum.app.documents;
 
 import exactum.app.business.Business;
 import exactum.app.customers.Customer;
+import exactum.app.setup.SellerNumber;
+import java.util.List;
 
 /** Seller or buyer as they were when a document was issued; the look of the seller is kept with it. */
 public record Party(
@@ -13,9 +15,14 @@ public record Party(
         String colour,
         String accent,
         String typeface,
+        String logo,
+        List<Number> numbers,
         String mailFrom) {
 
-    static Party of(Business b) {
+    /** A number that an authority knows the seller by, with where it is printed. */
+    record Number(String label, String number, String place) {}
+
+    static Party of(Business b, List<SellerNumber> numbers) {
         return new Party(
                 b.identity().legalName(),
                 b.identity().address(),
@@ -25,10 +32,21 @@ public record Party(
                 b.brand().colour(),
                 b.brand().accent(),
                 b.brand().typeface(),
+                b.brand().logo(),
+                numbers.stream()
+                        .map(n -> new Number(n.label(), n.number(), n.place()))
+                        .toList(),
                 b.identity().mailFrom());
     }
 
+    /** The numbers that are printed in a place. */
+    List<Number> numbersAt(String place) {
+        return numbers == null
+                ? List.of()
+                : numbers.stream().filter(n -> n.place().equals(place)).toList();
+    }
+
     static Party of(Customer c) {
-        return new Party(c.name(), c.address(), c.country(), c.taxNumber(), null, null, null, null, null);
+        return new Party(c.name(), c.address(), c.country(), c.taxNumber(), null, null, null, null, null, null, null);
     }
 }

@@ -78,7 +78,7 @@ public class PrepareDocuments {
 
         private Desk(Business business) {
             this.business = business;
-            seller = Party.of(business);
+            seller = Party.of(business, setup.sellerNumbers(business.id()));
             rates = setup.taxRates(business.id());
             terms = setup.termsById(business.id());
             deposits = ledger.accounts(business.id()).of(AccountRole.DEPOSITS);

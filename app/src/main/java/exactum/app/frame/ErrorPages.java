@@ -25,7 +25,7 @@ class ErrorPages implements ErrorController {
         StatusWords words = StatusWords.of(status);
         if (asked(request).startsWith("/hooks/"))
             return ResponseEntity.status(status).body(ProblemDetail.forStatusAndDetail(status, words.sentence()));
-        var said = new Said("status." + status.value(), sentence(status, words, request), null);
+        var said = Said.of("status." + status.value(), sentence(status, words, request));
         ModelAndView page = answers.of(said, words.title(), request);
         page.setStatus(status);
         return page;

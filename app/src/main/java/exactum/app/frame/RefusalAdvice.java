@@ -67,7 +67,7 @@ class RefusalAdvice {
     private ModelAndView show(
             Refusal refusal, String sentence, HttpServletRequest request, HttpServletResponse response) {
         response.setStatus(422);
-        var said = new Said(refusal.code(), sentence, refusal.field().orElse(null));
-        return answers.of(said, "That did not work", request);
+        Said said = Said.of(refusal, sentence);
+        return answers.of(said, said.isOfSetUp() ? "Something is not set up yet" : "That did not work", request);
     }
 }

@@ -120,7 +120,7 @@ class PayerPages {
     String back(@PathVariable String token, @RequestParam(defaultValue = "") String outcome, Model model) {
         PaymentLink link = links.findByToken(token).orElse(null);
         if (link == null || outcome.equals("left") || view.open(link).isZero()) return "redirect:/pay/" + token;
-        view.brand(view.document(link), model);
+        view.brand(link.business(), view.document(link), model);
         model.addAttribute("token", token);
         model.addAttribute("polls", 0);
         return "payer/checking";
@@ -160,14 +160,6 @@ class PayerPages {
 
     private boolean isOpen(PaymentLink link) {
         return link.isOpen(clock.today(link.business()));
-    }
-
-    /** The brand's two colours as a style sheet, since the content-security policy allows no inline style. */
-    @GetMapping(value = "/pay/brand/{version:[0-9a-f]{12}}.css", produces = "text/css")
-    ResponseEntity<String> brandSheet(@PathVariable String version) {
-        return ResponseEntity.ok()
-                .header(HttpHeaders.CACHE_CONTROL, "max-age=86400")
-                .body(":root{--brand:#%s;--brand-accent:#%s}".formatted(version.substring(0, 6), version.substring(6)));
     }
 
     private static String origin(String address) {

@@ -85,7 +85,7 @@ class PayerView {
         Document document = document(link);
         LocalDate today = clock.today(business);
         Money open = open(link);
-        brand(document, model);
+        brand(business, document, model);
         List<FindClaims.Part> parts = claims.parts(business, document.id());
         model.addAttribute("link", link);
         model.addAttribute("lines", PrintedLine.of(document));
@@ -108,10 +108,12 @@ class PayerView {
         return new Shown(document, open, processor);
     }
 
-    /** Names the seller and their colours. */
-    void brand(Document document, Model model) {
+    /** Names the seller, their colours and their logo. */
+    void brand(BusinessId business, Document document, Model model) {
         model.addAttribute("document", document);
         model.addAttribute("seller", document.seller());
+        String logo = document.seller().logo();
+        model.addAttribute("logo", logo == null ? null : "/pay/brand/%s/%s.png".formatted(business, logo));
         model.addAttribute(
                 "brandVersion",
                 document.seller().colour().substring(1)

@@ -8,7 +8,7 @@ import exactum.app.ledger.Ledger;
 import exactum.app.outside.Outside;
 import exactum.app.setup.FindSetup;
 import exactum.app.setup.ProcessorAccount;
-import exactum.app.setup.SetUp;
+import exactum.app.setup.Processors;
 import exactum.app.waiting.NewWaiting;
 import exactum.app.waiting.Wait;
 import exactum.core.bank.PayoutReport;
@@ -32,7 +32,7 @@ import org.springframework.web.client.RestClientException;
 @Component
 public class ImportPayouts {
     private final FindSetup setup;
-    private final SetUp setUp;
+    private final Processors processors;
     private final PayoutStore payouts;
     private final MatchPayout match;
     private final Wait wait;
@@ -45,7 +45,7 @@ public class ImportPayouts {
 
     ImportPayouts(
             FindSetup setup,
-            SetUp setUp,
+            Processors processors,
             PayoutStore payouts,
             MatchPayout match,
             Wait wait,
@@ -56,7 +56,7 @@ public class ImportPayouts {
             Audit audit,
             TransactionTemplate transaction) {
         this.setup = setup;
-        this.setUp = setUp;
+        this.processors = processors;
         this.payouts = payouts;
         this.match = match;
         this.wait = wait;
@@ -90,7 +90,7 @@ public class ImportPayouts {
             PayoutReport report = ask(processor, () -> api.payout(processor, reference));
             imported += transaction.execute(s -> {
                 boolean fresh = store(processor, report).isPresent();
-                setUp.payoutsReadTo(processor.business(), processor.id(), report.reference());
+                processors.payoutsReadTo(processor.business(), processor.id(), report.reference());
                 return fresh ? 1 : 0;
             });
         }

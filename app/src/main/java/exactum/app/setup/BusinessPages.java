@@ -7,6 +7,7 @@ import exactum.app.security.SignedIn;
 import exactum.app.web.TypedForm;
 import exactum.core.ids.BusinessId;
 import exactum.core.problem.Refusal;
+import exactum.core.start.Starts;
 import java.util.List;
 import java.util.Map;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -40,6 +41,7 @@ class BusinessPages {
     String list(@AuthenticationPrincipal SignedIn user, Model model) {
         model.addAttribute("businesses", businesses.of(user.login()));
         model.addAttribute("mayAdd", mayAdd(user));
+        model.addAttribute("countries", Starts.all());
         model.addAttribute("user", user);
         return "setup/businesses";
     }
@@ -51,8 +53,8 @@ class BusinessPages {
                     "business.not-yours",
                     "Only the administrator of a business may add another one. Nothing was saved.");
         }
-        Business added = BusinessForm.fresh(new TypedForm(f));
-        setUp.addBusiness(added, user.login());
+        Business added = TypedForm.read(f, BusinessForm::fresh);
+        setUp.begin(added, user.login());
         return "redirect:/" + added.code() + "/setup";
     }
 

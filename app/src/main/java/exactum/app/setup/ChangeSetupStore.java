@@ -1,26 +1,28 @@
 package exactum.app.setup;
 
 import static exactumdb.Tables.ACCOUNT;
-import static exactumdb.Tables.BANK_ACCOUNT;
 import static exactumdb.Tables.CATALOGUE_ITEM;
+import static exactumdb.Tables.DOCUMENT;
+import static exactumdb.Tables.DOCUMENT_TAX;
 import static exactumdb.Tables.EXCHANGE_RATE;
-import static exactumdb.Tables.NUMBER_SERIES;
 import static exactumdb.Tables.PROCESSOR_ACCOUNT;
 import static exactumdb.Tables.TAX_RATE;
 import static exactumdb.Tables.TERMS;
 
 import exactum.app.database.Ids;
 import exactum.app.security.Vault;
-import exactum.core.bank.Iban;
+import exactum.core.document.DocumentState;
 import exactum.core.document.TaxRate;
-import exactum.core.ids.BankAccountId;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.ItemId;
 import exactum.core.ids.ProcessorId;
 import exactum.core.ids.TermsId;
+import exactum.core.ledger.AccountCode;
 import exactum.core.money.ExchangeRate;
 import java.time.LocalDate;
+import org.jooq.Condition;
 import org.jooq.DSLContext;
+import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 
 /** Writes what is set up. */
@@ -72,6 +74,81 @@ class ChangeSetupStore {
                 .execute();
     }
 
+    /** Whether an issued document used the rate. */
+    boolean isUsed(BusinessId business, TaxRate rate) {
+        return db.fetchExists(DSL.selectOne()
+                .from(DOCUMENT_TAX)
+                .join(DOCUMENT)
+                .on(DOCUMENT.BUSINESS_ID.eq(DOCUMENT_TAX.BUSINESS_ID))
+                .and(DOCUMENT.ID.eq(DOCUMENT_TAX.DOCUMENT_ID))
+                .where(DOCUMENT_TAX.BUSINESS_ID.eq(business))
+                .and(DOCUMENT_TAX.TAX_CODE.eq(rate.code()))
+                .and(DOCUMENT.STATE.ne(DocumentState.DRAFT))
+                .and(DOCUMENT.DOCUMENT_DATE.ge(rate.validFrom()))
+                .and(rate.validUntil() == null ? DSL.trueCondition() : DOCUMENT.DOCUMENT_DATE.lt(rate.validUntil())));
+    }
+
+    /** Changes what a rate that begins on its day says. */
+    void update(BusinessId business, TaxRate rate) {
+        db.update(TAX_RATE)
+                .set(TAX_RATE.CATEGORY, rate.category())
+                .set(TAX_RATE.NAME, rate.name())
+                .set(TAX_RATE.PERCENT, rate.percent())
+                .set(TAX_RATE.SOURCE, rate.source())
+                .where(begins(business, rate))
+                .execute();
+    }
+
+    /** Takes a rate away; the one before it goes on in its place. */
+    void delete(BusinessId business, TaxRate rate) {
+        db.deleteFrom(TAX_RATE).where(begins(business, rate)).execute();
+        db.update(TAX_RATE)
+                .set(TAX_RATE.VALID_UNTIL, rate.validUntil())
+                .where(TAX_RATE.BUSINESS_ID.eq(business))
+                .and(TAX_RATE.CODE.eq(rate.code()))
+                .and(TAX_RATE.VALID_UNTIL.eq(rate.validFrom()))
+                .execute();
+    }
+
+    private static Condition begins(BusinessId business, TaxRate rate) {
+        return TAX_RATE.BUSINESS_ID
+                .eq(business)
+                .and(TAX_RATE.CODE.eq(rate.code()))
+                .and(TAX_RATE.VALID_FROM.eq(rate.validFrom()));
+    }
+
+    void rename(BusinessId business, AccountCode account, String name) {
+        db.update(ACCOUNT)
+                .set(ACCOUNT.NAME, name)
+                .where(ACCOUNT.BUSINESS_ID.eq(business))
+                .and(ACCOUNT.CODE.eq(account))
+                .execute();
+    }
+
+    void choose(BusinessId business, TermsId terms) {
+        db.update(TERMS)
+                .set(TERMS.CHOSEN, false)
+                .where(TERMS.BUSINESS_ID.eq(business))
+                .execute();
+        db.update(TERMS)
+                .set(TERMS.CHOSEN, true)
+                .where(TERMS.BUSINESS_ID.eq(business))
+                .and(TERMS.ID.eq(terms))
+                .execute();
+    }
+
+    void update(BusinessId business, Terms terms) {
+        db.update(TERMS)
+                .set(TERMS.NAME, terms.name())
+                .set(TERMS.MONTHS, terms.rule().months())
+                .set(TERMS.DAYS, terms.rule().days())
+                .set(TERMS.THEN_MONTH_END, terms.rule().thenMonthEnd())
+                .set(TERMS.PRINTED, terms.printed())
+                .where(TERMS.BUSINESS_ID.eq(business))
+                .and(TERMS.ID.eq(terms.id()))
+                .execute();
+    }
+
     /** Adds terms; false if the name is taken. */
     boolean insert(BusinessId business, Terms terms) {
         if (terms.chosen()) {
@@ -111,27 +188,12 @@ class ChangeSetupStore {
                 == 1;
     }
 
-    void insert(BusinessId business, BankAccount account, Iban iban) {
-        db.insertInto(BANK_ACCOUNT)
-                .set(BANK_ACCOUNT.BUSINESS_ID, business)
-                .set(BANK_ACCOUNT.ID, account.id())
-                .set(BANK_ACCOUNT.NAME, account.name())
-                .set(BANK_ACCOUNT.IBAN_SECRET, vault.encrypt(iban.value()))
-                .set(BANK_ACCOUNT.IBAN_DIGEST, vault.digest("iban", iban.value()))
-                .set(BANK_ACCOUNT.IBAN_ENDING, iban.ending())
-                .set(BANK_ACCOUNT.CURRENCY, account.opening().currency().getCurrencyCode())
-                .set(BANK_ACCOUNT.ACCOUNT, account.account())
-                .set(BANK_ACCOUNT.OPENING_MINOR, account.opening().minor())
-                .set(BANK_ACCOUNT.OPENED_ON, account.openedOn())
-                .set(BANK_ACCOUNT.FEED_URL, account.feedUrl())
-                .execute();
-    }
-
     void insert(ProcessorAccount p) {
         db.insertInto(PROCESSOR_ACCOUNT)
                 .set(PROCESSOR_ACCOUNT.BUSINESS_ID, p.business())
                 .set(PROCESSOR_ACCOUNT.ID, p.id())
                 .set(PROCESSOR_ACCOUNT.NAME, p.name())
+                .set(PROCESSOR_ACCOUNT.IS_TEST, p.isTest())
                 .set(PROCESSOR_ACCOUNT.ADDRESS, p.address())
                 .set(PROCESSOR_ACCOUNT.KEY_SECRET, vault.encrypt(p.access().key()))
                 .set(PROCESSOR_ACCOUNT.SIGNING_SECRET, vault.encrypt(p.access().signingSecret()))
@@ -161,19 +223,6 @@ class ChangeSetupStore {
                 .execute();
     }
 
-    void keep(BusinessId business, NumberSeries series) {
-        db.insertInto(NUMBER_SERIES)
-                .set(NUMBER_SERIES.BUSINESS_ID, business)
-                .set(NUMBER_SERIES.NAME, series.name())
-                .set(NUMBER_SERIES.PREFIX, series.prefix())
-                .set(NUMBER_SERIES.WIDTH, series.width())
-                .onConflict(NUMBER_SERIES.BUSINESS_ID, NUMBER_SERIES.NAME)
-                .doUpdate()
-                .set(NUMBER_SERIES.PREFIX, series.prefix())
-                .set(NUMBER_SERIES.WIDTH, series.width())
-                .execute();
-    }
-
     void keep(BusinessId business, ExchangeRate rate) {
         db.insertInto(EXCHANGE_RATE)
                 .set(EXCHANGE_RATE.BUSINESS_ID, business)
@@ -188,19 +237,19 @@ class ChangeSetupStore {
                 .execute();
     }
 
-    void switchProcessor(BusinessId business, ProcessorId id, boolean on) {
+    void setTest(BusinessId business, ProcessorId id, boolean isTest) {
         db.update(PROCESSOR_ACCOUNT)
-                .set(PROCESSOR_ACCOUNT.IS_ON, on)
+                .set(PROCESSOR_ACCOUNT.IS_TEST, isTest)
                 .where(PROCESSOR_ACCOUNT.BUSINESS_ID.eq(business))
                 .and(PROCESSOR_ACCOUNT.ID.eq(id))
                 .execute();
     }
 
-    void switchFeed(BusinessId business, BankAccountId id, boolean on) {
-        db.update(BANK_ACCOUNT)
-                .set(BANK_ACCOUNT.FEED_ON, on)
-                .where(BANK_ACCOUNT.BUSINESS_ID.eq(business))
-                .and(BANK_ACCOUNT.ID.eq(id))
+    void switchProcessor(BusinessId business, ProcessorId id, boolean on) {
+        db.update(PROCESSOR_ACCOUNT)
+                .set(PROCESSOR_ACCOUNT.IS_ON, on)
+                .where(PROCESSOR_ACCOUNT.BUSINESS_ID.eq(business))
+                .and(PROCESSOR_ACCOUNT.ID.eq(id))
                 .execute();
     }
 
@@ -210,13 +259,5 @@ class ChangeSetupStore {
 
     static TermsId newTerms() {
         return new TermsId(Ids.next());
-    }
-
-    static BankAccountId newBankAccount() {
-        return new BankAccountId(Ids.next());
-    }
-
-    static ProcessorId newProcessor() {
-        return new ProcessorId(Ids.next());
     }
 }

@@ -49,6 +49,14 @@ public interface FindSetup {
     /** The full number, for asking the bank and for printing transfer details. */
     Iban iban(BusinessId business, BankAccountId id);
 
+    List<Creditor> creditors(BusinessId business);
+
+    /** The numbers besides the tax number, in the order in which they print. */
+    List<SellerNumber> sellerNumbers(BusinessId business);
+
+    /** A logo by its digest, as a PNG (ISO/IEC 15948). */
+    Optional<byte[]> logo(BusinessId business, String digest);
+
     List<ProcessorAccount> processors(BusinessId business);
 
     /** The processor that payers of a currency are led to. */

@@ -15,6 +15,7 @@ import java.util.Currency;
  * @param accounts where its money is booked
  * @param fees its price list
  * @param payoutsReadTo the last payout that was fetched, or null
+ * @param isTest whether it moves no real money
  * @param isOn whether payers are led to it and payouts are fetched; its notices are taken in either way
  */
 public record ProcessorAccount(
@@ -26,7 +27,8 @@ public record ProcessorAccount(
         Booking accounts,
         FeeRule fees,
         String payoutsReadTo,
-        boolean isOn) {
+        boolean isOn,
+        boolean isTest) {
 
     /**
      * How it is reached.

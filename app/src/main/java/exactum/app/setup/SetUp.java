@@ -1,27 +1,24 @@
 package exactum.app.setup;
 
 import exactum.app.audit.Audit;
+import exactum.app.audit.Changes;
 import exactum.app.business.Business;
+import exactum.app.business.FindBusinesses;
 import exactum.app.business.SaveBusiness;
-import exactum.app.ledger.Ledger;
-import exactum.app.outside.OutsideAddresses;
-import exactum.core.bank.Iban;
+import exactum.app.web.NotHere;
+import exactum.app.web.Texts;
 import exactum.core.document.TaxRate;
-import exactum.core.ids.BankAccountId;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.ItemId;
-import exactum.core.ids.ProcessorId;
 import exactum.core.ids.TermsId;
 import exactum.core.ledger.AccountCode;
 import exactum.core.money.ExchangeRate;
-import exactum.core.money.FeeRule;
-import exactum.core.money.Money;
 import exactum.core.money.UnitPrice;
 import exactum.core.problem.Refusal;
+import exactum.core.start.Start;
+import exactum.core.start.Starts;
 import exactum.core.terms.DueRule;
 import java.time.LocalDate;
-import java.util.Base64;
-import java.util.Currency;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -29,24 +26,27 @@ import org.springframework.transaction.annotation.Transactional;
 @Component
 public class SetUp {
     private final SaveBusiness businesses;
+    private final FindBusinesses find;
     private final FindSetup setup;
     private final ChangeSetupStore store;
-    private final Ledger ledger;
-    private final OutsideAddresses addresses;
+    private final NumberStore numbers;
+    private final Chart chart;
     private final Audit audit;
 
     SetUp(
             SaveBusiness businesses,
+            FindBusinesses find,
             FindSetup setup,
             ChangeSetupStore store,
-            Ledger ledger,
-            OutsideAddresses addresses,
+            NumberStore numbers,
+            Chart chart,
             Audit audit) {
         this.businesses = businesses;
+        this.find = find;
         this.setup = setup;
         this.store = store;
-        this.ledger = ledger;
-        this.addresses = addresses;
+        this.numbers = numbers;
+        this.chart = chart;
         this.audit = audit;
     }
 
@@ -55,17 +55,43 @@ public class SetUp {
     public BusinessId addBusiness(Business business, String login) {
         BusinessId id = businesses.add(business, login);
         FirstChart.ACCOUNTS.forEach(a -> store.insert(id, a));
-        store.keep(id, new NumberSeries(NumberSeries.INVOICES, "INV-", 4));
-        store.keep(id, new NumberSeries(NumberSeries.CREDIT_NOTES, "CN-", 4));
+        NumberSeries.FIRST.forEach(series -> numbers.keep(id, series));
         audit.record(id, "added a business", business.identity().legalName());
         return id;
     }
 
-    /** Saves who we are and how papers look. */
+    /** Begins a business as its country proposes: rates of tax, three terms, chart and numbers. All of it can be changed. */
+    @Transactional
+    public BusinessId begin(Business business, String login) {
+        BusinessId id = addBusiness(business, login);
+        Starts.of(business.identity().country())
+                .ifPresent(start -> start.rates().forEach(r -> store.insert(id, r)));
+        for (Start.TermsProposal t : Start.TERMS)
+            addTerms(id, t.name(), t.rule(), t.printed(), t.equals(Start.TERMS.getFirst()));
+        return id;
+    }
+
+    /** Saves who we are, unless somebody changed it since it was shown. */
     @Transactional
     public void changeBusiness(Business business) {
-        businesses.change(business);
-        audit.record(business.id(), "changed the identity", business.identity().legalName());
+        Business before = find.get(business.id());
+        businesses.change(business.with(before.brand()));
+        audit.record(business.id(), "changed the identity", business.name(), differences(before, business));
+    }
+
+    private static Changes differences(Business before, Business after) {
+        Business.Identity was = before.identity();
+        Business.Identity is = after.identity();
+        return Changes.of()
+                .and("legal name", was.legalName(), is.legalName())
+                .and("sender of messages", was.senderName(), is.senderName())
+                .and("name on bank statements", was.statementName(), is.statementName())
+                .and("address", Texts.oneLine(was.address()), Texts.oneLine(is.address()))
+                .and("country", was.country(), is.country())
+                .and("tax number", was.taxNumber(), is.taxNumber())
+                .and("sender address", was.mailFrom(), is.mailFrom())
+                .and("currency", before.currency(), after.currency())
+                .and("time zone", before.zone(), after.zone());
     }
 
     @Transactional
@@ -96,6 +122,100 @@ public class SetUp {
         audit.record(business, "added a tax rate", rate.label());
     }
 
+    /** Corrects a rate that no issued document has used; one that was used stays, and another is added from a day. */
+    @Transactional
+    public void correctRate(BusinessId business, TaxRate corrected) {
+        businesses.oneAtATime(business);
+        TaxRate before = unused(business, corrected.code(), corrected.validFrom());
+        store.update(business, corrected);
+        audit.record(
+                business,
+                "corrected a tax rate",
+                before.label(),
+                Changes.of()
+                        .and("name", before.name(), corrected.name())
+                        .and(
+                                "category",
+                                before.category().code(),
+                                corrected.category().code())
+                        .and("percent", before.percentText(), corrected.percentText())
+                        .and("source", before.source(), corrected.source()));
+    }
+
+    /** Takes away a rate that no issued document has used; the one before it goes on in its place. */
+    @Transactional
+    public void removeRate(BusinessId business, String code, LocalDate from) {
+        businesses.oneAtATime(business);
+        TaxRate rate = unused(business, code, from);
+        store.delete(business, rate);
+        audit.record(business, "took a tax rate away", rate.label() + " from " + Texts.day(rate.validFrom()));
+    }
+
+    private TaxRate unused(BusinessId business, String code, LocalDate from) {
+        TaxRate rate = setup.taxRates(business).rates().stream()
+                .filter(r -> r.code().equals(code) && r.validFrom().equals(from))
+                .findFirst()
+                .orElseThrow(NotHere::new);
+        if (store.isUsed(business, rate))
+            throw new Refusal(
+                    "tax.used",
+                    "Issued documents have used %s from %s, so it stays as it is. Nothing was saved. Add another rate from a later day."
+                            .formatted(rate.label(), Texts.day(from)));
+        return rate;
+    }
+
+    /** Gives an account another name; its code stays. */
+    @Transactional
+    public void renameAccount(BusinessId business, AccountCode code, String name) {
+        Account before = setup.account(business, code).orElseThrow(NotHere::new);
+        store.rename(business, code, name);
+        audit.record(business, "renamed an account", code.value(), Changes.of().and("name", before.name(), name));
+    }
+
+    /** Changes terms; documents that are issued keep what was printed. */
+    @Transactional
+    public void changeTerms(BusinessId business, TermsId id, String name, DueRule rule, String printed) {
+        businesses.oneAtATime(business);
+        Terms before = terms(business, id);
+        if (setup.terms(business).stream().anyMatch(t -> t.name().equals(name) && !t.id().equals(id)))
+            throw new Refusal(
+                    "terms.duplicate", "There are terms called “%s” already. Nothing was saved.".formatted(name));
+        store.update(business, new Terms(id, name, rule, printed, before.chosen()));
+        audit.record(
+                business,
+                "changed terms",
+                name,
+                Changes.of()
+                        .and("name", before.name(), name)
+                        .and("due", before.rule().words(), rule.words())
+                        .and("printed", before.printed(), printed));
+    }
+
+    /** Makes terms those of new arrangements. */
+    @Transactional
+    public void chooseTerms(BusinessId business, TermsId id) {
+        businesses.oneAtATime(business);
+        Terms chosen = terms(business, id);
+        String before = setup.terms(business).stream()
+                .filter(Terms::chosen)
+                .findFirst()
+                .map(Terms::name)
+                .orElse("");
+        store.choose(business, id);
+        audit.record(
+                business,
+                "chose the terms of new arrangements",
+                chosen.name(),
+                Changes.of().and("terms", before, chosen.name()));
+    }
+
+    private Terms terms(BusinessId business, TermsId id) {
+        return setup.terms(business).stream()
+                .filter(t -> t.id().equals(id))
+                .findFirst()
+                .orElseThrow(NotHere::new);
+    }
+
     @Transactional
     public TermsId addTerms(BusinessId business, String name, DueRule rule, String printed, boolean chosen) {
         businesses.oneAtATime(business);
@@ -119,115 +239,11 @@ public class SetUp {
         if (code.isBlank() || name.isBlank() || unit.isBlank())
             throw new Refusal("item.incomplete", "An item needs a code, a name and a unit. Nothing was saved.");
         var item = new CatalogueItem(ChangeSetupStore.newItem(), code, name, unit, price, taxCode, incomeAccount);
-        requireAccount(business, incomeAccount, "income", "incomeAccount");
+        chart.require(business, incomeAccount, "income", "incomeAccount");
         if (!store.insert(business, item))
             throw new Refusal("item.duplicate", "There is an item “%s” already. Nothing was saved.".formatted(code));
         audit.record(business, "added an item", name);
         return item.id();
-    }
-
-    /** Adds a bank account and books its opening balance on the day given. */
-    @Transactional
-    public BankAccountId addBankAccount(
-            BusinessId business,
-            String name,
-            Iban iban,
-            AccountCode account,
-            Money opening,
-            LocalDate openedOn,
-            String feedUrl) {
-        businesses.oneAtATime(business);
-        if (setup.findBankAccount(business, iban).isPresent())
-            throw new Refusal("bank.duplicate", "This account is set up already. Nothing was saved.");
-        if (setup.bankAccounts(business).stream().anyMatch(b -> b.account().equals(account))) {
-            throw new Refusal(
-                    "bank.shared",
-                    "Account %s of the chart belongs to another bank account. Nothing was saved. Give each its own, or they cannot be tied out."
-                            .formatted(account));
-        }
-        requireAccount(business, account, "asset", "account");
-        String feed = feedUrl == null ? null : addresses.typed(feedUrl);
-        var added = new BankAccount(
-                ChangeSetupStore.newBankAccount(), name, iban.ending(), account, opening, openedOn, feed, true);
-        store.insert(business, added, iban);
-        if (!opening.isZero()) {
-            var worth = setup.rate(business, opening.currency(), openedOn)
-                    .value(opening)
-                    .value();
-            ledger.book(business, ledger.bookings(business).openingBalance(added.id(), name, openedOn, worth, account));
-        }
-        audit.record(business, "added a bank account", name + ", ending " + iban.ending());
-        return added.id();
-    }
-
-    @Transactional
-    public ProcessorId addProcessor(
-            BusinessId business,
-            String name,
-            ProcessorAccount.Access access,
-            Currency currency,
-            ProcessorAccount.Booking accounts,
-            FeeRule fees) {
-        businesses.oneAtATime(business);
-        String address = addresses.typed(access.address());
-        requireSecret(access.signingSecret());
-        requireAccount(business, accounts.clearing(), "asset", "clearing");
-        requireAccount(business, accounts.fees(), "expense", "feeAccount");
-        requireOwnAccounts(business, name, accounts);
-        var trimmed = new ProcessorAccount.Access(address, access.key(), access.signingSecret());
-        var added = new ProcessorAccount(
-                business, ChangeSetupStore.newProcessor(), name, trimmed, currency, accounts, fees, null, true);
-        store.insert(added);
-        audit.record(business, "added a processor", name);
-        return added.id();
-    }
-
-    private void requireAccount(BusinessId business, AccountCode code, String kind, String field) {
-        if (setup.account(business, code).filter(a -> a.kind().equals(kind)).isEmpty())
-            throw new Refusal(
-                            "account.unknown",
-                            "There is no %s account %s in the chart. Nothing was saved. Add it in Set-up, or choose another."
-                                    .formatted(kind, code))
-                    .at(field);
-    }
-
-    private void requireOwnAccounts(BusinessId business, String name, ProcessorAccount.Booking accounts) {
-        for (ProcessorAccount other : setup.processors(business)) {
-            if (other.name().equals(name))
-                throw new Refusal(
-                        "processor.duplicate",
-                        "There is a processor called “%s” already. Nothing was saved.".formatted(name));
-            if (other.accounts().clearing().equals(accounts.clearing()))
-                throw new Refusal(
-                        "processor.shared",
-                        "Account %s of the chart belongs to %s. Nothing was saved. Give each its own clearing account, or they cannot be tied out."
-                                .formatted(accounts.clearing(), other.name()));
-        }
-    }
-
-    /** Replaces a processor's key and signing secret, as after they were changed at the processor. */
-    @Transactional
-    public void changeProcessorKeys(BusinessId business, ProcessorId id, String key, String signingSecret) {
-        requireSecret(signingSecret);
-        ProcessorAccount processor = setup.processor(business, id);
-        store.setKeys(business, id, key, signingSecret);
-        audit.record(business, "changed a processor’s keys", processor.name());
-    }
-
-    /** Notes the last payout that was fetched of a processor. */
-    @Transactional
-    public void payoutsReadTo(BusinessId business, ProcessorId id, String reference) {
-        store.setReadTo(business, id, reference);
-    }
-
-    /** Saves how documents are numbered; numbers already given stay. */
-    @Transactional
-    public void saveSeries(BusinessId business, NumberSeries series) {
-        if (!series.prefix().matches("[A-Z0-9-]{0,12}"))
-            throw new Refusal(
-                    "series.prefix", "A prefix has capital letters, digits and dashes, at most 12. Nothing was saved.");
-        store.keep(business, series);
-        audit.record(business, "changed the number series", series.number(2026, 1));
     }
 
     /** Saves what a currency is worth from a day on. */
@@ -238,39 +254,5 @@ public class SetUp {
                 business,
                 "saved an exchange rate",
                 rate.from() + " " + rate.perUnit().toPlainString());
-    }
-
-    /** Switches a processor on or off: off, no payer is led to it and no payouts are fetched. */
-    @Transactional
-    public void switchProcessor(BusinessId business, ProcessorId id, boolean on) {
-        ProcessorAccount processor = setup.processor(business, id);
-        store.switchProcessor(business, id, on);
-        audit.record(business, on ? "switched a processor on" : "switched a processor off", processor.name());
-    }
-
-    /** Switches the fetching of a bank account's statements on or off. */
-    @Transactional
-    public void switchFeed(BusinessId business, BankAccountId id, boolean on) {
-        BankAccount account = setup.bankAccount(business, id);
-        store.switchFeed(business, id, on);
-        audit.record(business, on ? "switched a feed on" : "switched a feed off", account.name());
-    }
-
-    /** As Standard Webhooks 1.0 writes them: {@code whsec_} and 24 to 64 bytes in base64. */
-    private static void requireSecret(String signingSecret) {
-        if (signingSecret.startsWith("whsec_") && isKey(signingSecret.substring("whsec_".length()))) return;
-        throw new Refusal(
-                        "processor.secret",
-                        "A signing secret is whsec_ and 24 to 64 bytes in base64. Nothing was saved. Copy it from the processor’s page.")
-                .at("signingSecret");
-    }
-
-    private static boolean isKey(String base64) {
-        try {
-            int bytes = Base64.getDecoder().decode(base64).length;
-            return bytes >= 24 && bytes <= 64;
-        } catch (IllegalArgumentException none) {
-            return false;
-        }
     }
 }

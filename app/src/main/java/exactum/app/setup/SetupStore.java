@@ -1,11 +1,9 @@
 package exactum.app.setup;
 
 import static exactumdb.Tables.ACCOUNT;
-import static exactumdb.Tables.BANK_ACCOUNT;
 import static exactumdb.Tables.BUSINESS;
 import static exactumdb.Tables.CATALOGUE_ITEM;
 import static exactumdb.Tables.EXCHANGE_RATE;
-import static exactumdb.Tables.NUMBER_SERIES;
 import static exactumdb.Tables.PROCESSOR_ACCOUNT;
 import static exactumdb.Tables.TAX_RATE;
 import static exactumdb.Tables.TERMS;
@@ -26,7 +24,6 @@ import exactum.core.money.UnitPrice;
 import exactum.core.problem.Refusal;
 import exactum.core.terms.DueRule;
 import exactumdb.tables.records.AccountRecord;
-import exactumdb.tables.records.BankAccountRecord;
 import exactumdb.tables.records.ProcessorAccountRecord;
 import java.time.LocalDate;
 import java.util.Currency;
@@ -44,10 +41,16 @@ import org.springframework.stereotype.Component;
 class SetupStore implements FindSetup {
     private final DSLContext db;
     private final Vault vault;
+    private final NumberStore numbers;
+    private final BankStore banks;
+    private final BrandStore brands;
 
-    SetupStore(DSLContext db, Vault vault) {
+    SetupStore(DSLContext db, Vault vault, NumberStore numbers, BankStore banks, BrandStore brands) {
         this.db = db;
         this.vault = vault;
+        this.numbers = numbers;
+        this.banks = banks;
+        this.brands = brands;
     }
 
     @Override
@@ -122,7 +125,7 @@ class SetupStore implements FindSetup {
                 .findFirst()
                 .map(Account::code)
                 .orElseThrow(() -> new Refusal(
-                        "setup.no-income", "There is no income account yet. Add one to the chart in Set-up."));
+                        "setup.accounts.no-income", "There is no income account yet. Add one to the chart in Set-up."));
     }
 
     @Override
@@ -130,49 +133,47 @@ class SetupStore implements FindSetup {
         return terms(business).stream()
                 .findFirst()
                 .orElseThrow(() -> new Refusal(
-                        "setup.no-terms", "There are no terms yet, and an invoice needs them. Add some in Set-up."));
+                        "setup.terms.none", "There are no terms yet, and an invoice needs them. Add some in Set-up."));
     }
 
     @Override
     public Optional<NumberSeries> series(BusinessId business, String name) {
-        return db.selectFrom(NUMBER_SERIES)
-                .where(NUMBER_SERIES.BUSINESS_ID.eq(business))
-                .and(NUMBER_SERIES.NAME.eq(name))
-                .fetchOptional(s -> new NumberSeries(s.getName(), s.getPrefix(), s.getWidth()));
+        return numbers.find(business, name);
     }
 
     @Override
     public List<BankAccount> bankAccounts(BusinessId business) {
-        return db.selectFrom(BANK_ACCOUNT)
-                .where(BANK_ACCOUNT.BUSINESS_ID.eq(business))
-                .orderBy(BANK_ACCOUNT.NAME)
-                .fetch(SetupStore::bankAccount);
+        return banks.all(business);
     }
 
     @Override
     public BankAccount bankAccount(BusinessId business, BankAccountId id) {
-        return db.selectFrom(BANK_ACCOUNT)
-                .where(BANK_ACCOUNT.BUSINESS_ID.eq(business))
-                .and(BANK_ACCOUNT.ID.eq(id))
-                .fetchSingle(SetupStore::bankAccount);
+        return banks.get(business, id);
     }
 
     @Override
     public Optional<BankAccount> findBankAccount(BusinessId business, Iban iban) {
-        return db.selectFrom(BANK_ACCOUNT)
-                .where(BANK_ACCOUNT.BUSINESS_ID.eq(business))
-                .and(BANK_ACCOUNT.IBAN_DIGEST.eq(vault.digest("iban", iban.value())))
-                .fetchOptional(SetupStore::bankAccount);
+        return banks.find(business, iban);
     }
 
     @Override
     public Iban iban(BusinessId business, BankAccountId id) {
-        return new Iban(vault.decrypt(db.select(BANK_ACCOUNT.IBAN_SECRET)
-                .from(BANK_ACCOUNT)
-                .where(BANK_ACCOUNT.BUSINESS_ID.eq(business))
-                .and(BANK_ACCOUNT.ID.eq(id))
-                .fetchSingle()
-                .value1()));
+        return banks.iban(business, id);
+    }
+
+    @Override
+    public List<Creditor> creditors(BusinessId business) {
+        return banks.creditors(business);
+    }
+
+    @Override
+    public List<SellerNumber> sellerNumbers(BusinessId business) {
+        return brands.numbers(business);
+    }
+
+    @Override
+    public Optional<byte[]> logo(BusinessId business, String digest) {
+        return brands.logo(business, digest);
     }
 
     @Override
@@ -220,25 +221,13 @@ class SetupStore implements FindSetup {
                 .limit(1)
                 .fetchOptional(r -> new ExchangeRate(currency, own, r.getPerUnit(), r.getDay(), r.getSource()))
                 .orElseThrow(() -> new Refusal(
-                        "rate.none",
+                        "setup.rates.none",
                         "No rate from %s to %s is known on or before %s. Nothing was booked. Add one in Set-up."
                                 .formatted(currency, own, day)));
     }
 
     private static Account account(AccountRecord a) {
         return new Account(a.getCode(), a.getName(), a.getKind(), a.getRole());
-    }
-
-    private static BankAccount bankAccount(BankAccountRecord b) {
-        return new BankAccount(
-                b.getId(),
-                b.getName(),
-                b.getIbanEnding(),
-                b.getAccount(),
-                Money.ofMinor(b.getCurrency(), b.getOpeningMinor()),
-                b.getOpenedOn(),
-                b.getFeedUrl(),
-                b.getFeedOn());
     }
 
     private ProcessorAccount processor(ProcessorAccountRecord p) {
@@ -252,6 +241,7 @@ class SetupStore implements FindSetup {
                 new ProcessorAccount.Booking(p.getClearingAccount(), p.getFeeAccount(), p.getPayoutsAccount()),
                 new FeeRule(p.getFeePercent(), Money.ofMinor(p.getCurrency(), p.getFeeFixedMinor())),
                 p.getPayoutsReadTo(),
-                p.getIsOn());
+                p.getIsOn(),
+                p.getIsTest());
     }
 }

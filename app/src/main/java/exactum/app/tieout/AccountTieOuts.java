@@ -12,15 +12,21 @@ import exactum.app.setup.ProcessorAccount;
 import exactum.app.waiting.FindWaiting;
 import exactum.core.bank.StatementChain;
 import exactum.core.ids.BusinessId;
+import exactum.core.ledger.AccountCode;
 import exactum.core.ledger.AccountRole;
 import exactum.core.money.Money;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.Comparator;
 import java.util.Currency;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -56,9 +62,11 @@ public class AccountTieOuts {
     public List<AccountTieOut> all(BusinessId business, LocalDate asOf) {
         var all = new ArrayList<AccountTieOut>();
         List<BankAccount> banks = setup.bankAccounts(business);
-        banks.forEach(b -> all.add(bank(business, b, asOf)));
+        shared(banks, b -> new Shared(b.account(), b.opening().currency()))
+                .forEach(together -> all.add(bank(business, together, asOf)));
         all.addAll(unplaced(business, banks, asOf));
-        setup.processors(business).forEach(p -> all.add(clearing(business, p, asOf)));
+        shared(setup.processors(business), p -> new Shared(p.accounts().clearing(), p.currency()))
+                .forEach(together -> all.add(clearing(business, together, asOf)));
         for (Account account : setup.accounts(business)) {
             boolean named = account.role() != null && account.role().isWaiting();
             if (named && account.role() != AccountRole.UNPLACED) all.addAll(waiting(business, account, asOf));
@@ -66,25 +74,52 @@ public class AccountTieOuts {
         return all;
     }
 
-    /** The bank account in the books is the bank's account; statements tell it up to the end of the last one. */
-    private AccountTieOut bank(BusinessId business, BankAccount account, LocalDate asOf) {
-        StatementChain chain = statements.chain(business, account);
-        LocalDate until = chain.links().stream()
+    /** An account of the chart in one currency; those who share it are tied out together. */
+    private record Shared(AccountCode account, Currency currency) {}
+
+    private static <T> Collection<List<T>> shared(List<T> all, Function<T, Shared> on) {
+        return all.stream()
+                .collect(Collectors.groupingBy(on, LinkedHashMap::new, Collectors.toList()))
+                .values();
+    }
+
+    /**
+     * The bank account in the books is the bank's account; statements tell it up to the end of the last one. Where several
+     * share an account of the chart, up to the end of the one that is told least far.
+     */
+    private AccountTieOut bank(BusinessId business, List<BankAccount> together, LocalDate asOf) {
+        Map<BankAccount, StatementChain> chains =
+                together.stream().collect(Collectors.toMap(b -> b, b -> statements.chain(business, b)));
+        LocalDate until = chains.entrySet().stream()
+                .map(e -> told(e.getKey(), e.getValue(), asOf))
+                .min(Comparator.naturalOrder())
+                .orElseThrow();
+        Currency currency = together.getFirst().opening().currency();
+        AccountCode account = together.getFirst().account();
+        return AccountTieOut.ofBank(
+                together.stream().map(BankAccount::name).collect(Collectors.joining(" and ")),
+                account,
+                until,
+                Money.sum(
+                        currency,
+                        chains.values().stream().map(c -> c.closing(until)).toList()),
+                books.balance(business, account, currency.getCurrencyCode(), until),
+                together.stream()
+                        .flatMap(b -> lines.countedLater(business, b.id(), until).stream())
+                        .map(l -> line(l, l.left()))
+                        .toList(),
+                chains.values().stream()
+                        .flatMap(c -> c.firstGap(until).stream())
+                        .findFirst()
+                        .orElse(null));
+    }
+
+    private static LocalDate told(BankAccount account, StatementChain chain, LocalDate asOf) {
+        return chain.links().stream()
                 .map(StatementChain.Link::until)
                 .filter(day -> !day.isAfter(asOf))
                 .max(Comparator.naturalOrder())
                 .orElse(account.openedOn());
-        Money said = chain.closing(until);
-        return AccountTieOut.ofBank(
-                account.name(),
-                account.account(),
-                until,
-                said,
-                books.balance(business, account.account(), said.currency().getCurrencyCode(), until),
-                lines.countedLater(business, account.id(), until).stream()
-                        .map(l -> line(l, l.left()))
-                        .toList(),
-                chain.firstGap(until).orElse(null));
     }
 
     /** On unplaced money stand the lines that nothing explains yet. */
@@ -115,21 +150,19 @@ public class AccountTieOuts {
     }
 
     /** On a clearing account stand the sales that are in no payout yet, less what payouts hold that the books do not have. */
-    private AccountTieOut clearing(BusinessId business, ProcessorAccount processor, LocalDate asOf) {
-        var items = new ArrayList<>(
-                items(waiting.asOf(business, processor.accounts().clearing(), asOf), processor.currency()));
-        payouts.unmatchedAsOf(business, processor.id(), asOf)
+    private AccountTieOut clearing(BusinessId business, List<ProcessorAccount> together, LocalDate asOf) {
+        AccountCode account = together.getFirst().accounts().clearing();
+        Currency currency = together.getFirst().currency();
+        var items = new ArrayList<>(items(waiting.asOf(business, account, asOf), currency));
+        together.stream()
+                .flatMap(p -> payouts.unmatchedAsOf(business, p.id(), asOf).stream())
                 .forEach(l -> items.add(new AccountTieOut.Item(
                         "in payout " + l.words(), l.since(), l.left().negated(), "/payouts/" + l.payout())));
         return AccountTieOut.ofItems(
-                processor.name(),
-                processor.accounts().clearing(),
+                together.stream().map(ProcessorAccount::name).collect(Collectors.joining(" and ")),
+                account,
                 asOf,
-                books.balance(
-                        business,
-                        processor.accounts().clearing(),
-                        processor.currency().getCurrencyCode(),
-                        asOf),
+                books.balance(business, account, currency.getCurrencyCode(), asOf),
                 items,
                 "sales in no payout yet, and payout lines that differ");
     }

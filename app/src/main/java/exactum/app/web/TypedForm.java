@@ -12,17 +12,80 @@ import exactum.core.typed.TypedAmount;
 import exactum.core.typed.TypedDate;
 import java.math.BigDecimal;
 import java.time.LocalDate;
+import java.time.LocalTime;
 import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Currency;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.Function;
 import java.util.function.Supplier;
 
-/** The fields of a form as values: each is read once, and one that cannot be is refused with a sentence that names it. */
-public record TypedForm(Map<String, String> fields) {
+/**
+ * The fields of a form as values. Each is read once; one that cannot be is refused with a sentence that names it, and what
+ * is wrong with the others is said with it: {@link #read} reads the whole form before it refuses any of it.
+ */
+public final class TypedForm {
     private static final Set<String> COUNTRIES = Set.of(Locale.getISOCountries());
+    private final Map<String, String> fields;
+    /** What is wrong so far; null where the first refusal ends it. */
+    private final List<Refusal> problems;
+
+    /** A form of which the first thing that is wrong is refused. */
+    public TypedForm(Map<String, String> fields) {
+        this(fields, null);
+    }
+
+    private TypedForm(Map<String, String> fields, List<Refusal> problems) {
+        this.fields = Map.copyOf(fields);
+        this.problems = problems;
+    }
+
+    /**
+     * What a whole form says.
+     *
+     * @throws Refusal with everything that is wrong in it
+     */
+    public static <T> T read(Map<String, String> fields, Function<TypedForm, T> reading) {
+        var form = new TypedForm(fields, new ArrayList<>());
+        T read = null;
+        try {
+            read = reading.apply(form);
+        } catch (Refusal refused) {
+            form.problems.add(refused);
+        }
+        if (!form.problems.isEmpty()) throw Refusal.all(form.problems);
+        return read;
+    }
+
+    /** What was typed in a field, as it came. */
+    public String raw(String field) {
+        return fields.getOrDefault(field, "");
+    }
+
+    /** Refuses a field for a reason of the page's own. */
+    public void refuse(String field, String code, String sentence) {
+        refused(new Refusal(code, sentence).at(field));
+    }
+
+    private void refused(Refusal refusal) {
+        if (problems == null) throw refusal;
+        problems.add(refusal);
+    }
+
+    /** Reads a field; what is refused in it is shown beside it, and another value stands in until all is read. */
+    private <T> T at(String field, Supplier<T> read, T meanwhile) {
+        try {
+            return read.get();
+        } catch (Refusal refused) {
+            refused(refused.at(field));
+            return meanwhile;
+        }
+    }
 
     /** The text of a field on one line; empty where nothing was typed. */
     public String text(String field) {
@@ -31,7 +94,7 @@ public record TypedForm(Map<String, String> fields) {
 
     /** The text of a field of its kind; empty where nothing was typed. */
     public String text(String field, TextKind kind) {
-        return clean(field, kind, FieldWords.of(field));
+        return at(field, () -> clean(field, kind, FieldWords.of(field)), "");
     }
 
     /** The text of a field, or another one where nothing was typed. */
@@ -41,16 +104,7 @@ public record TypedForm(Map<String, String> fields) {
     }
 
     private String clean(String field, TextKind kind, String name) {
-        return at(field, () -> CleanText.of(fields.getOrDefault(field, ""), kind, name));
-    }
-
-    /** Reads a field; what is refused in it is shown beside it. */
-    private static <T> T at(String field, Supplier<T> read) {
-        try {
-            return read.get();
-        } catch (Refusal refused) {
-            throw refused.at(field);
-        }
+        return CleanText.of(raw(field), kind, name);
     }
 
     /** Whether a box was ticked. */
@@ -65,24 +119,35 @@ public record TypedForm(Map<String, String> fields) {
 
     /** The text of a field that must hold something, of its kind. */
     public String required(String field, String name, TextKind kind) {
+        return at(field, () -> something(field, name, kind), "?");
+    }
+
+    private String something(String field, String name) {
+        return something(field, name, TextKind.LINE);
+    }
+
+    private String something(String field, String name, TextKind kind) {
         String text = clean(field, kind, name);
-        if (text.isEmpty()) throw wrong("typed.missing", "The %s is missing.".formatted(name), field);
+        if (text.isEmpty()) throw wrong("typed.missing", "The %s is missing.".formatted(name));
         return text;
     }
 
-    private static Refusal wrong(String code, String sentence, String field) {
-        return new Refusal(code, sentence + " Nothing was saved.").at(field);
+    private static Refusal wrong(String code, String sentence) {
+        return new Refusal(code, sentence + " Nothing was saved.");
     }
 
     /** An exact number. */
     public BigDecimal number(String field, String name) {
-        String text = required(field, name);
-        return at(field, () -> TypedAmount.parse(text));
+        return at(field, () -> TypedAmount.parse(something(field, name)), BigDecimal.ZERO);
     }
 
     /** An amount, which has no more decimals than its currency. */
     public Money money(String field, String name, Currency currency) {
-        BigDecimal number = number(field, name);
+        return at(field, () -> amount(field, name, currency), Money.zero(currency));
+    }
+
+    private Money amount(String field, String name, Currency currency) {
+        BigDecimal number = TypedAmount.parse(something(field, name));
         try {
             Money money = Money.of(currency, number);
             if (Math.abs(money.minor()) > Money.MOST) throw new ArithmeticException("more than may be typed");
@@ -90,113 +155,179 @@ public record TypedForm(Map<String, String> fields) {
         } catch (ArithmeticException tooFineOrTooLarge) {
             throw wrong(
                     "typed.decimals",
-                    "“%s” has more decimals than the currency, or is too large.".formatted(fields.get(field)),
-                    field);
+                    "“%s” has more decimals than the currency, or is too large.".formatted(raw(field)));
         }
     }
 
     /** A price, which has at most six decimals. */
     public UnitPrice price(String field, String name, Currency currency) {
-        BigDecimal number = number(field, name);
-        if (number.stripTrailingZeros().scale() > UnitPrice.DECIMALS) {
-            throw wrong(
-                    "typed.decimals",
-                    "“%s” has more than %d decimals.".formatted(fields.get(field), UnitPrice.DECIMALS),
-                    field);
-        }
-        return new UnitPrice(currency, number);
+        return at(
+                field,
+                () -> {
+                    BigDecimal number = TypedAmount.parse(something(field, name));
+                    if (number.stripTrailingZeros().scale() <= UnitPrice.DECIMALS)
+                        return new UnitPrice(currency, number);
+                    throw wrong(
+                            "typed.decimals",
+                            "“%s” has more than %d decimals.".formatted(raw(field), UnitPrice.DECIMALS));
+                },
+                new UnitPrice(currency, BigDecimal.ZERO));
     }
 
     /** A percentage from 0 up to but not including 100, with at most four decimals. */
     public BigDecimal percent(String field, String name) {
-        BigDecimal percent = number(field, name);
-        boolean good = percent.signum() >= 0
-                && percent.compareTo(BigDecimal.valueOf(100)) < 0
-                && percent.stripTrailingZeros().scale() <= 4;
-        if (good) return percent;
-        throw wrong(
-                "typed.percent",
-                "“%s” is not a percentage from 0 to less than 100 with at most four decimals.".formatted(text(field)),
-                field);
+        return at(
+                field,
+                () -> {
+                    BigDecimal percent = TypedAmount.parse(something(field, name));
+                    boolean good = percent.signum() >= 0
+                            && percent.compareTo(BigDecimal.valueOf(100)) < 0
+                            && percent.stripTrailingZeros().scale() <= 4;
+                    if (good) return percent;
+                    throw wrong(
+                            "typed.percent",
+                            "“%s” is not a percentage from 0 to less than 100 with at most four decimals."
+                                    .formatted(raw(field)));
+                },
+                BigDecimal.ZERO);
     }
 
     /** An e-mail address. */
     public String email(String field, String name) {
-        String text = required(field, name);
-        if (EmailAddress.isOne(text)) return text;
-        throw wrong("typed.email", "“%s” is not an e-mail address.".formatted(text), field);
+        return at(
+                field,
+                () -> {
+                    String text = something(field, name);
+                    if (EmailAddress.isOne(text)) return text;
+                    throw wrong("typed.email", "“%s” is not an e-mail address.".formatted(text));
+                },
+                "nobody@nowhere.example");
     }
 
     /** A two-letter code of ISO 3166. */
     public String country(String field) {
-        String code = required(field, "country").toUpperCase(Locale.ROOT);
-        if (COUNTRIES.contains(code)) return code;
-        throw wrong("typed.country", "“%s” is not a two-letter code of ISO 3166.".formatted(code), field);
+        return at(
+                field,
+                () -> {
+                    String code = something(field, "country").toUpperCase(Locale.ROOT);
+                    if (COUNTRIES.contains(code)) return code;
+                    throw wrong("typed.country", "“%s” is not a two-letter code of ISO 3166.".formatted(code));
+                },
+                "IE");
     }
 
     /** A day, seen from today. */
     public LocalDate date(String field, String name, LocalDate today) {
-        String text = required(field, name);
-        return at(field, () -> TypedDate.parse(text, today));
+        return at(field, () -> TypedDate.parse(something(field, name), today), today);
+    }
+
+    /** A day, or null where nothing was typed. */
+    public LocalDate dateOrNone(String field, String name, LocalDate today) {
+        return raw(field).isBlank() ? null : date(field, name, today);
     }
 
     /** A whole number of at most three digits. */
     public int whole(String field) {
-        String text = text(field);
-        if (!text.matches("\\d{1,3}")) throw wrong("typed.whole", "“%s” is not a whole number.".formatted(text), field);
-        return Integer.parseInt(text);
+        return whole(field, 3);
+    }
+
+    /** A whole number of at most so many digits, up to nine. */
+    public int whole(String field, int digits) {
+        return at(
+                field,
+                () -> {
+                    String text = clean(field, TextKind.LINE, FieldWords.of(field));
+                    if (text.matches("\\d{1,%d}".formatted(digits))) return Integer.parseInt(text);
+                    throw wrong("typed.whole", "“%s” is not a whole number.".formatted(text));
+                },
+                0);
     }
 
     /** The code of an account. */
     public AccountCode account(String field, String name) {
-        String text = required(field, name);
+        return at(field, () -> accountCode(something(field, name)), new AccountCode("0"));
+    }
+
+    private static AccountCode accountCode(String text) {
         try {
             return new AccountCode(text);
         } catch (IllegalArgumentException wrong) {
             throw wrong(
                     "typed.account",
-                    "“%s” is not the code of an account. Write letters, digits, dots or dashes.".formatted(text),
-                    field);
+                    "“%s” is not the code of an account. Write letters, digits, dots or dashes.".formatted(text));
         }
     }
 
-    /** An account number, its check digits looked at (ISO 13616). */
+    /** A time of day, as {@code 14:00}. */
+    public LocalTime time(String field, String name) {
+        return at(
+                field,
+                () -> {
+                    String text = something(field, name);
+                    if (text.matches("([01]?\\d|2[0-3])[:.][0-5]\\d"))
+                        return LocalTime.parse(text.replace('.', ':'), DateTimeFormatter.ofPattern("H:mm"));
+                    throw wrong("typed.time", "“%s” is not a time. Write it like 14:00.".formatted(text));
+                },
+                LocalTime.NOON);
+    }
+
+    /** A text that a type of its own reads and may refuse; null while the form is refused. */
+    public <T> T parsed(String field, String name, Function<String, T> type) {
+        return at(field, () -> type.apply(something(field, name)), null);
+    }
+
+    /** An account number, its check digits looked at (ISO 13616); null while the form is refused. */
     public Iban iban(String field) {
-        String text = required(field, "account number");
-        return at(field, () -> new Iban(text));
+        return parsed(field, "account number", Iban::new);
     }
 
     /** One of a few words. */
     public String oneOf(String field, String name, Collection<String> words) {
-        String text = required(field, name);
-        if (words.contains(text)) return text;
-        throw wrong("typed.choice", "“%s” is none of %s.".formatted(text, String.join(", ", words)), field);
+        return at(
+                field,
+                () -> {
+                    String text = something(field, name);
+                    if (words.contains(text)) return text;
+                    throw wrong("typed.choice", "“%s” is none of %s.".formatted(text, String.join(", ", words)));
+                },
+                words.iterator().next());
     }
 
     /** A colour as {@code #rrggbb}. */
     public String colour(String field) {
-        String text = text(field).toLowerCase(Locale.ROOT);
-        if (!text.matches("#[0-9a-f]{6}"))
-            throw wrong("typed.colour", "“%s” is not a colour. Write it like #17405c.".formatted(text), field);
-        return text;
+        return at(
+                field,
+                () -> {
+                    String text = clean(field, TextKind.CODE, "colour").toLowerCase(Locale.ROOT);
+                    if (text.matches("#[0-9a-f]{6}")) return text;
+                    throw wrong("typed.colour", "“%s” is not a colour. Write it like #17405c.".formatted(text));
+                },
+                "#000000");
     }
 
     /** A currency that money is counted in. */
     public Currency currency(String field) {
-        String code = required(field, "currency").toUpperCase(Locale.ROOT);
+        return at(field, () -> currencyOf(something(field, "currency")), Currency.getInstance("EUR"));
+    }
+
+    private static Currency currencyOf(String typed) {
+        String code = typed.toUpperCase(Locale.ROOT);
         try {
             return Money.ofMinor(code, 0).currency();
         } catch (IllegalArgumentException unknown) {
-            throw wrong("typed.currency", "“%s” is not a currency.".formatted(code), field);
+            throw wrong("typed.currency", "“%s” is not a currency.".formatted(code));
         }
     }
 
     /** A time zone of the IANA database. */
     public ZoneId zone(String field) {
-        String zone = required(field, "time zone");
-        if (!ZoneId.getAvailableZoneIds().contains(zone)) {
-            throw wrong("typed.zone", "“%s” is not a time zone. Write it like Europe/Dublin.".formatted(zone), field);
-        }
-        return ZoneId.of(zone);
+        return at(
+                field,
+                () -> {
+                    String zone = something(field, "time zone");
+                    if (ZoneId.getAvailableZoneIds().contains(zone)) return ZoneId.of(zone);
+                    throw wrong("typed.zone", "“%s” is not a time zone. Write it like Europe/Dublin.".formatted(zone));
+                },
+                ZoneId.of("UTC"));
     }
 }

@@ -20,7 +20,7 @@ public record TaxRates(List<TaxRate> rates) {
                 .filter(r -> r.code().equals(code) && r.isValidOn(day))
                 .findFirst()
                 .orElseThrow(() -> new Refusal(
-                        "tax.no-rate",
+                        "setup.tax.no-rate",
                         "There is no tax rate “%s” on %s. Nothing was made. Add the rate with its dates in Set-up."
                                 .formatted(code, day)));
     }

@@ -1,5 +1,6 @@
 package exactum.core.problem;
 
+import java.util.List;
 import java.util.Optional;
 
 /**
@@ -9,6 +10,7 @@ import java.util.Optional;
 public final class Refusal extends RuntimeException {
     private final String code;
     private final String field;
+    private final List<Refusal> parts;
 
     /**
      * A refusal.
@@ -17,28 +19,44 @@ public final class Refusal extends RuntimeException {
      * @param sentence for a person: what is wrong and what was kept
      */
     public Refusal(String code, String sentence) {
-        this(code, sentence, null);
+        this(code, sentence, null, List.of());
     }
 
-    private Refusal(String code, String sentence, String field) {
+    private Refusal(String code, String sentence, String field, List<Refusal> parts) {
         super(sentence);
         this.code = code;
         this.field = field;
+        this.parts = parts;
+    }
+
+    /** All that is wrong with a form at once; one alone stands for itself. */
+    public static Refusal all(List<Refusal> parts) {
+        if (parts.size() == 1) return parts.getFirst();
+        return new Refusal(
+                "form.several",
+                "There are %d things to correct. Nothing was saved.".formatted(parts.size()),
+                null,
+                List.copyOf(parts));
     }
 
     /** The same, of the field of a form beside which it is shown; what names a field already keeps it. */
     public Refusal at(String formField) {
-        return field != null ? this : new Refusal(code, getMessage(), formField);
+        return field != null ? this : new Refusal(code, getMessage(), formField, parts);
     }
 
     /** The same, said of a file: {@code “march.xml”: …}. */
     public Refusal of(String fileName) {
-        return new Refusal(code, "“%s”: %s".formatted(fileName, getMessage()), field);
+        return new Refusal(code, "“%s”: %s".formatted(fileName, getMessage()), field, parts);
     }
 
     /** The field of a form that it is about, if it is about one. */
     public Optional<String> field() {
         return Optional.ofNullable(field);
+    }
+
+    /** What is wrong with each field, where it is about several; empty else. */
+    public List<Refusal> parts() {
+        return parts;
     }
 
     /** The stable code, such as {@code statement.does-not-add-up}. */

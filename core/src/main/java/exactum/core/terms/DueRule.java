@@ -6,6 +6,8 @@ import java.time.LocalDate;
 import java.time.YearMonth;
 import java.time.format.DateTimeFormatter;
 import java.util.Locale;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /**
  * When an invoice falls due, counted from its own date: months first, then days, then, if wanted, on to the end of
@@ -21,6 +23,18 @@ public record DueRule(int months, int days, boolean thenMonthEnd) {
 
     public DueRule {
         if (months < 0 || days < 0) throw new IllegalArgumentException("months and days must be 0 or more");
+    }
+
+    /** In words: {@code 1 month and 5 days, then the month’s end}. */
+    public String words() {
+        String parts = Stream.of(count(months, "month"), count(days, "day"))
+                .filter(p -> !p.isEmpty())
+                .collect(Collectors.joining(" and "));
+        return (parts.isEmpty() ? "on its own date" : parts) + (thenMonthEnd ? ", then the month’s end" : "");
+    }
+
+    private static String count(int n, String word) {
+        return n == 0 ? "" : n == 1 ? "1 " + word : n + " " + word + "s";
     }
 
     /** The due day of an invoice of the given date, with its working. */

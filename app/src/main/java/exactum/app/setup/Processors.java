@@ -1,0 +1,129 @@
+package exactum.app.setup;
+
+import exactum.app.audit.Audit;
+import exactum.app.audit.Changes;
+import exactum.app.business.SaveBusiness;
+import exactum.app.database.Ids;
+import exactum.app.outside.OutsideAddresses;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.ProcessorId;
+import exactum.core.money.FeeRule;
+import exactum.core.problem.Refusal;
+import java.util.Base64;
+import java.util.Currency;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/** The accounts at card processors: keys, where their money is booked, test or live. */
+@Component
+public class Processors {
+    private final SaveBusiness businesses;
+    private final FindSetup setup;
+    private final ChangeSetupStore store;
+    private final Chart chart;
+    private final OutsideAddresses addresses;
+    private final Audit audit;
+
+    Processors(
+            SaveBusiness businesses,
+            FindSetup setup,
+            ChangeSetupStore store,
+            Chart chart,
+            OutsideAddresses addresses,
+            Audit audit) {
+        this.businesses = businesses;
+        this.setup = setup;
+        this.store = store;
+        this.chart = chart;
+        this.addresses = addresses;
+        this.audit = audit;
+    }
+
+    @Transactional
+    public ProcessorId addProcessor(
+            BusinessId business,
+            String name,
+            ProcessorAccount.Access access,
+            Currency currency,
+            ProcessorAccount.Booking accounts,
+            FeeRule fees,
+            boolean isTest) {
+        businesses.oneAtATime(business);
+        String address = addresses.typed(access.address());
+        requireSecret(access.signingSecret());
+        chart.require(business, accounts.clearing(), "asset", "clearing");
+        chart.require(business, accounts.fees(), "expense", "feeAccount");
+        requireOwnName(business, name);
+        var trimmed = new ProcessorAccount.Access(address, access.key(), access.signingSecret());
+        var added = new ProcessorAccount(
+                business, new ProcessorId(Ids.next()), name, trimmed, currency, accounts, fees, null, true, isTest);
+        store.insert(added);
+        audit.record(business, "added a processor", name);
+        return added.id();
+    }
+
+    private void requireOwnName(BusinessId business, String name) {
+        if (setup.processors(business).stream().anyMatch(p -> p.name().equals(name)))
+            throw new Refusal(
+                            "processor.duplicate",
+                            "There is a processor called “%s” already. Nothing was saved.".formatted(name))
+                    .at("name");
+    }
+
+    /** Replaces a processor's key and signing secret, as after they were changed at the processor. */
+    @Transactional
+    public void changeProcessorKeys(BusinessId business, ProcessorId id, String key, String signingSecret) {
+        requireSecret(signingSecret);
+        ProcessorAccount processor = setup.processor(business, id);
+        store.setKeys(business, id, key, signingSecret);
+        audit.record(business, "changed a processor’s keys", processor.name());
+    }
+
+    /** Notes the last payout that was fetched of a processor. */
+    @Transactional
+    public void payoutsReadTo(BusinessId business, ProcessorId id, String reference) {
+        store.setReadTo(business, id, reference);
+    }
+
+    /** Switches a processor on or off: off, no payer is led to it and no payouts are fetched. */
+    @Transactional
+    public void switchProcessor(BusinessId business, ProcessorId id, boolean on) {
+        ProcessorAccount processor = setup.processor(business, id);
+        store.switchProcessor(business, id, on);
+        audit.record(business, on ? "switched a processor on" : "switched a processor off", processor.name());
+    }
+
+    /** Says whether it moves real money. */
+    @Transactional
+    public void setTest(BusinessId business, ProcessorId id, boolean isTest) {
+        ProcessorAccount processor = setup.processor(business, id);
+        store.setTest(business, id, isTest);
+        audit.record(
+                business,
+                "changed a processor",
+                processor.name(),
+                Changes.of().and("mode", mode(processor.isTest()), mode(isTest)));
+    }
+
+    private static String mode(boolean isTest) {
+        return isTest ? "test" : "live";
+    }
+
+    /** As Standard Webhooks 1.0 writes them: {@code whsec_} and 24 to 64 bytes in base64. */
+    private static void requireSecret(String signingSecret) {
+        if (signingSecret.startsWith("whsec_") && isKey(signingSecret.substring("whsec_".length()))) return;
+        throw new Refusal(
+                        "processor.secret",
+                        "A signing secret is whsec_ and 24 to 64 bytes in base64. Nothing was saved. Copy it from the processor’s page.")
+                .at("signingSecret");
+    }
+
+    private static boolean isKey(String base64) {
+        try {
+            int bytes = Base64.getDecoder().decode(base64).length;
+            return bytes >= 24 && bytes <= 64;
+        } catch (IllegalArgumentException none) {
+            return false;
+        }
+    }
+}
