@@ -1,8 +1,10 @@
 package exactum.app.customers;
 
 import exactum.app.audit.Audit;
+import exactum.app.audit.Changes;
 import exactum.app.database.Ids;
 import exactum.app.installation.BusinessClock;
+import exactum.app.web.Texts;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactum.core.problem.Refusal;
@@ -73,7 +75,19 @@ public class SaveCustomer {
                                     before.name(),
                                     before.email() == null ? "no e-mail" : before.email()));
         }
-        audit.record(business, "changed a customer", draft.code() + " " + draft.name());
+        audit.record(business, "changed a customer", draft.code() + " " + draft.name(), differences(before, draft));
+    }
+
+    private static Changes differences(Customer before, CustomerDraft after) {
+        return Changes.of()
+                .and("code", before.code(), after.code())
+                .and("name", before.name(), after.name())
+                .and("kind", before.kind(), after.kind())
+                .and("e-mail", before.email(), after.email())
+                .and("address", Texts.oneLine(before.address()), Texts.oneLine(after.address()))
+                .and("country", before.country(), after.country())
+                .and("currency", before.currency(), after.currency())
+                .and("tax number", before.taxNumber(), after.taxNumber());
     }
 
     private static void requireGood(CustomerDraft draft) {

@@ -6,6 +6,8 @@ import exactum.app.security.SignedIn;
 import exactum.app.setup.Checklist;
 import exactum.core.money.Money;
 import java.util.List;
+import java.util.Objects;
+import java.util.stream.Stream;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -31,11 +33,18 @@ class DaySheetPage {
         Decisions.Sheet sheet = decisions.sheet(business.id(), user.login());
         List<Decisions.Group> groups = sheet.groups();
         model.addAttribute("sheet", sheet);
-        List<Money> sums =
-                Sums.byCurrency(groups.stream().flatMap(g -> g.sums().stream()).toList());
+        List<Money> sums = Sums.byCurrency(Stream.concat(
+                        groups.stream().flatMap(g -> g.sums().stream()),
+                        sheet.mine().stream()
+                                .map(Decision::amount)
+                                .filter(Objects::nonNull)
+                                .map(Money::abs))
+                .toList());
         model.addAttribute("groups", groups);
         model.addAttribute(
-                "count", groups.stream().mapToInt(Decisions.Group::count).sum());
+                "count",
+                sheet.mine().size()
+                        + groups.stream().mapToInt(Decisions.Group::count).sum());
         model.addAttribute("sum", Sums.text(sums));
         model.addAttribute(
                 "drawings", expectedCash.draw(business.id(), clock.today(business.id()), business.currency()));

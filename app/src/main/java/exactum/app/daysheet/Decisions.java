@@ -10,6 +10,7 @@ import java.util.Collections;
 import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -37,7 +38,7 @@ public class Decisions {
      * All that wait on a day.
      *
      * @param mine those that were handed to who looks
-     * @param groups all of them, by station in the order of the work, most money first
+     * @param groups all others, by station in the order of the work, most money first
      * @param handed to whom decisions were handed, by key
      * @param aside how many are snoozed or dismissed
      */
@@ -65,7 +66,9 @@ public class Decisions {
                 .filter(n -> n.to().equals(login) && !hidden.contains(n.key()))
                 .map(DecisionNote::key)
                 .toList();
-        return new Sheet(only(business, mine), groups(business, hidden), handed, hidden.size());
+        Set<String> elsewhere = new HashSet<>(hidden);
+        elsewhere.addAll(mine);
+        return new Sheet(only(business, mine), groups(business, elsewhere), handed, hidden.size());
     }
 
     private static Set<String> hidden(List<DecisionNote> notes, LocalDate today) {

@@ -161,7 +161,7 @@ class OpeningScene {
 
     /** A season’s worth of crane lifts for one club, as a draft. */
     Draft largeInvoice(BusinessId business, Harbour harbour) {
-        return one(business, harbour, customer(business, harbour, 4), "LIFT", DemoDays.OPENS, new BigDecimal("12"));
+        return one(business, harbour, customer(business, harbour, 1), "LIFT", DemoDays.OPENS, new BigDecimal("12"));
     }
 
     private void issue(BusinessId business, Harbour harbour, CustomerId customer, String item, LocalDate day) {

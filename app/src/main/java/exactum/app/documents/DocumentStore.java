@@ -1,5 +1,6 @@
 package exactum.app.documents;
 
+import static exactumdb.Tables.APPROVAL;
 import static exactumdb.Tables.CUSTOMER;
 import static exactumdb.Tables.DOCUMENT;
 import static exactumdb.Tables.DOCUMENT_LINE;
@@ -170,7 +171,13 @@ class DocumentStore implements FindDocuments, Provable {
     }
 
     private static Condition draft(Wanted wanted) {
-        return in(Standing.DRAFT, wanted.today()).and(wanted.rows(DraftDecisions.KEY, DOCUMENT.ID));
+        return in(Standing.DRAFT, wanted.today())
+                .and(wanted.rows(DraftDecisions.KEY, DOCUMENT.ID))
+                .andNotExists(DSL.selectOne()
+                        .from(APPROVAL)
+                        .where(APPROVAL.BUSINESS_ID.eq(DOCUMENT.BUSINESS_ID))
+                        .and(APPROVAL.SUBJECT.eq(DOCUMENT.ID.coerce(UUID.class)))
+                        .and(APPROVAL.STATE.eq("asked")));
     }
 
     private Totals totals(BusinessId business, Condition wanted) {

@@ -92,7 +92,7 @@ public interface FindDocuments {
     /** What all documents of a customer come to, and what is open on them. */
     Totals totalsOfCustomer(BusinessId business, CustomerId customer, LocalDate today);
 
-    /** Drafts, as decisions, the newest first. */
+    /** Drafts, as decisions, the newest first; those that wait for a second person are a decision of that. */
     List<Listed> drafts(BusinessId business, Wanted wanted);
 
     /** How many drafts are asked for. */

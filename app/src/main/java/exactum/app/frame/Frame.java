@@ -45,7 +45,7 @@ public record Frame(
     public record Today(String words, LocalDate day, boolean movable, String movingTo, String problem) {}
 
     /** Who is signed in, and what they may do here. */
-    public record Person(String initials, String name, Set<Power> powers, boolean singleKeys) {}
+    public record Person(String login, String initials, String name, Set<Power> powers, boolean singleKeys) {}
 
     /** Whether the person has the power of that name in this business. */
     public boolean may(String power) {

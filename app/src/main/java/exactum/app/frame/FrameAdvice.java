@@ -81,7 +81,8 @@ class FrameAdvice {
         Set<Power> powers = EnumSet.noneOf(Power.class);
         Membership.of(request)
                 .ifPresent(m -> Arrays.stream(Power.values()).filter(m::may).forEach(powers::add));
-        return new Frame.Person(user.initials(), user.name(), powers, part || users.singleKeys(user.login()));
+        return new Frame.Person(
+                user.login(), user.initials(), user.name(), powers, part || users.singleKeys(user.login()));
     }
 
     private List<Frame.Station> stations(Business business, Places.Place here) {
