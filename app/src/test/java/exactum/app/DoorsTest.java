@@ -270,7 +270,8 @@ class DoorsTest {
                     .contains("There is nothing at this address")
                     .contains("class=\"stations\"");
             assertThat(otto.post("/billing-runs", "date=today").body())
-                    .contains("changing it needs an administrator")
+                    .contains(
+                            "You are here as auditor. To write, issue and void documents, run the billing one has to be")
                     .contains("class=\"stations\"");
             assertThat(ada.get("/statements/not-an-id").body())
                     .contains("There is nothing at this address")

@@ -94,9 +94,7 @@ class NotNowTest {
                             .body())
                     .contains("only reads");
             ada.follow("/day/decision/hand-over", "key=" + key + "&to=nils&note=You+know+them");
-            assertThat(nils.get("/day").body())
-                    .contains("Handed to you")
-                    .contains("with The nils, from ada: You know them");
+            assertThat(nils.get("/day").body()).contains("Handed to you").contains("from ada: You know them");
             assertThat(ada.get("/day").body()).doesNotContain("Handed to you").contains("with The nils");
             memberships.leave(world.moorings, "nils");
             assertThat(ada.get("/day").body()).doesNotContain("with The nils");

@@ -2,6 +2,7 @@ package exactum.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import exactum.app.catalogue.FindCatalogue;
 import exactum.app.setup.FindSetup;
 import java.time.LocalDate;
 import java.util.UUID;
@@ -87,14 +88,12 @@ class SetupPagesTest {
         try (var ada = new Visitor(world, "ada")) {
             assertThat(ada.post("/setup/items", form).statusCode()).isEqualTo(302);
             assertThat(ada.post("/setup/items", form).body()).contains("There is an item “KWH” already");
-            assertThat(ada.get("/setup/catalogue").body())
-                    .contains("Shore power")
-                    .contains("0.3375");
+            assertThat(ada.get("/catalogue").body()).contains("Shore power").contains("0.3375");
         }
-        assertThat(setup.items(world.moorings))
+        assertThat(world.bean(FindCatalogue.class).items(world.moorings))
                 .filteredOn(i -> i.code().equals("KWH"))
                 .hasSize(1);
-        assertThat(setup.items(world.north))
+        assertThat(world.bean(FindCatalogue.class).items(world.north))
                 .filteredOn(i -> i.code().equals("KWH"))
                 .isEmpty();
     }

@@ -7,6 +7,7 @@ import exactum.app.bank.LineRef;
 import exactum.app.bank.Match;
 import exactum.app.bank.Part;
 import exactum.app.cards.FindCollections;
+import exactum.app.catalogue.FindCatalogue;
 import exactum.app.customers.Customer;
 import exactum.app.customers.ImportCustomers;
 import exactum.app.documents.Document;
@@ -15,6 +16,7 @@ import exactum.app.documents.Drafts;
 import exactum.app.messages.FindMessages;
 import exactum.app.settlement.FindClaims;
 import exactum.app.settlement.FindPayments;
+import exactum.app.setup.FindSetup;
 import exactum.core.ids.BankLineId;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.PayoutId;
@@ -108,6 +110,16 @@ class TwoBusinessesTest {
         ids.put("BankAccountId", world.bank.toString());
         ids.put("UUID", rehearsal.toString());
         ids.put("int", "1");
+        ids.put(
+                "TermsId",
+                world.bean(FindSetup.class).chosenTerms(world.moorings).id().toString());
+        ids.put(
+                "ItemId",
+                world.bean(FindCatalogue.class)
+                        .items(world.moorings)
+                        .getFirst()
+                        .id()
+                        .toString());
         String common =
                 "revision=1&paused=true&account=4000&minor=100&key=%s&customer=%s&invoice=%s&claim=%s&processor=%s&means=%s&bank=%s"
                         .formatted(

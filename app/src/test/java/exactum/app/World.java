@@ -14,6 +14,7 @@ import exactum.app.business.Memberships;
 import exactum.app.business.Role;
 import exactum.app.cards.StartCardPayment;
 import exactum.app.cards.TakeInNotice;
+import exactum.app.catalogue.SaveCatalogue;
 import exactum.app.customers.Customer;
 import exactum.app.customers.CustomerDraft;
 import exactum.app.customers.FindCustomers;
@@ -140,7 +141,8 @@ public class World {
         rate(id, "zero", "0", LocalDate.of(2003, 1, 1));
         setUp().addTerms(id, "14 days", new DueRule(0, 14, false), "Payable within 14 days.", true);
         context.getBean(Numbers.class).save(id, new NumberSeries(NumberSeries.INVOICES, prefix, 4));
-        setUp().addItem(id, "KEY", "Pontoon key", "piece", UnitPrice.of(currency, "12.00"), "standard", INCOME);
+        context.getBean(SaveCatalogue.class)
+                .addItem(id, "KEY", "Pontoon key", "piece", UnitPrice.of(currency, "12.00"), "standard", INCOME);
         return id;
     }
 

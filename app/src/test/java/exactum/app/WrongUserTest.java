@@ -36,7 +36,8 @@ class WrongUserTest {
 
     private static String filled(String path) {
         return path.replace("{line}", "1")
-                .replaceAll("\\{[^/]*?(\\{36\\})?\\}", UUID.randomUUID().toString());
+                .replaceAll(
+                        "\\{[^/{}]*(\\{[0-9]+\\}[^/{}]*)*\\}", UUID.randomUUID().toString());
     }
 
     @Test

@@ -33,12 +33,13 @@ create table catalogue_item (
     id uuid not null,
     code text not null,
     name text not null,
+    kind text not null check (kind in ('period', 'hour', 'unit', 'one-off', 'metered', 'retainer', 'security deposit')),
     unit text not null,
-    price numeric(18, 6) not null,
-    currency char(3) not null,
+    sentence text not null default '',
     tax_code text not null,
     income_account text not null,
     retired boolean not null default false,
+    revision int not null default 1,
     primary key (business_id, id),
     unique (business_id, code),
     foreign key (business_id, income_account) references account
@@ -154,6 +155,14 @@ begin
 end $$;
 create trigger number_counter_forward before update on number_counter for each row execute function counts_forward();
 
+create table customer_group (
+    business_id int not null references business,
+    id uuid not null,
+    name text not null,
+    primary key (business_id, id),
+    unique (business_id, name)
+);
+
 create table customer (
     business_id int not null references business,
     id uuid not null,
@@ -166,13 +175,40 @@ create table customer (
     currency char(3) not null,
     tax_number text,
     revision int not null default 1,
+    group_id uuid,
     created_on date not null,
     search text not null,
     primary key (business_id, id),
-    unique (business_id, code)
+    unique (business_id, code),
+    foreign key (business_id, group_id) references customer_group
 );
+create index on customer (business_id, currency);
+create index on customer (business_id, group_id) where group_id is not null;
 create index on customer using gin (search gin_trgm_ops);
 create index on customer (business_id, name);
+
+-- A price of an item, from a day on: for one customer, for a group, or for everybody. Steps are parallel arrays; the last has no end.
+create table item_price (
+    business_id int not null,
+    item_id uuid not null,
+    id uuid not null,
+    customer_id uuid,
+    group_id uuid,
+    currency char(3) not null,
+    tariff text not null check (tariff in ('flat', 'graduated', 'by reach')),
+    up_to numeric(18, 6)[] not null,
+    step_prices numeric(18, 6)[] not null,
+    valid_from date not null,
+    valid_until date,
+    primary key (business_id, item_id, id),
+    foreign key (business_id, item_id) references catalogue_item,
+    foreign key (business_id, customer_id) references customer,
+    foreign key (business_id, group_id) references customer_group,
+    check (customer_id is null or group_id is null),
+    check (valid_until is null or valid_until > valid_from),
+    check (cardinality(step_prices) > 0 and cardinality(up_to) = cardinality(step_prices) - 1)
+);
+create index on item_price (business_id, customer_id) where customer_id is not null;
 
 create table customer_import (
     business_id int not null references business,

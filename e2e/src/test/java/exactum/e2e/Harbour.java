@@ -84,7 +84,7 @@ final class Harbour {
         assertThat(page.locator("#rates tbody")).containsText("VAT Consolidation Act 2010");
         page.getByText("Next: Terms").click();
         assertThat(page.locator("#terms tbody")).containsText("14 days");
-        page.navigate(setUp + "/catalogue");
+        page.navigate(installation.address + "/" + code + "/catalogue");
         person.fill(
                 "main",
                 Map.of("name", "Summer berth, 12 m", "code", "BERTH-12", "price", "640.00", "taxCode", "standard"));

@@ -3,11 +3,14 @@ package exactum.app.arrangements;
 import exactum.app.business.Business;
 import exactum.app.business.Needs;
 import exactum.app.business.Power;
+import exactum.app.catalogue.CatalogueItem;
+import exactum.app.catalogue.FindCatalogue;
 import exactum.app.customers.Customer;
 import exactum.app.customers.FindCustomers;
 import exactum.app.database.Ids;
 import exactum.app.database.Slice;
 import exactum.app.documents.FormDrafts;
+import exactum.app.documents.PaperForm;
 import exactum.app.documents.PaperSettings;
 import exactum.app.documents.TypedLines;
 import exactum.app.installation.BusinessClock;
@@ -24,6 +27,7 @@ import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.Id;
 import exactum.core.ids.RecurringId;
+import exactum.core.price.Prices;
 import java.time.DayOfWeek;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -48,6 +52,7 @@ class RecurringPages {
     private final SaveRecurring save;
     private final FindCustomers customers;
     private final FindSetup setup;
+    private final FindCatalogue catalogue;
     private final PaperSettings settings;
     private final FormDrafts typed;
     private final BusinessClock clock;
@@ -58,6 +63,7 @@ class RecurringPages {
             SaveRecurring save,
             FindCustomers customers,
             FindSetup setup,
+            FindCatalogue catalogue,
             PaperSettings settings,
             FormDrafts typed,
             BusinessClock clock) {
@@ -66,6 +72,7 @@ class RecurringPages {
         this.save = save;
         this.customers = customers;
         this.setup = setup;
+        this.catalogue = catalogue;
         this.settings = settings;
         this.typed = typed;
         this.clock = clock;
@@ -134,7 +141,7 @@ class RecurringPages {
         RecurringInvoice one = id.isEmpty()
                 ? null
                 : recurring.find(business.id(), RecurringId.valueOf(id)).orElseThrow(NotHere::new);
-        TypedLines.fillFromItems(fields, setup.items(business.id()));
+        TypedLines.fillFromItems(fields, catalogue.items(business.id()), sale(business, fields));
         typed.save(business.id(), user.login(), id.isEmpty() ? NEW : id, fields);
         show(business, fields, one, model);
         return "arrangements/paper :: typed";
@@ -234,7 +241,9 @@ class RecurringPages {
         model.addAttribute("business", business);
         model.addAttribute("termsList", terms);
         model.addAttribute("chosenTerms", chosen);
-        model.addAttribute("items", setup.items(id));
+        List<CatalogueItem> items = catalogue.items(id);
+        model.addAttribute("items", items);
+        model.addAttribute("priceWorkings", TypedLines.priceWorkings(fields, items, sale(business, fields)));
         model.addAttribute("modes", PriceMode.values());
         model.addAttribute("rates", rates(id));
         model.addAttribute("units", Cadence.Unit.values());
@@ -242,6 +251,17 @@ class RecurringPages {
         model.addAttribute("weekdays", DayOfWeek.values());
         model.addAttribute("paper", paper);
         model.addAttribute("figures", paper.figures());
+    }
+
+    /** To whom the paper sells, and when. */
+    private Prices.Sale sale(Business business, Map<String, String> fields) {
+        PaperForm.Setting setting = settings.of(business, fields);
+        String customer = fields.getOrDefault("customer", "");
+        return catalogue.sale(
+                business.id(),
+                customer.isEmpty() ? null : CustomerId.valueOf(customer),
+                setting.currency(),
+                setting.today());
     }
 
     private List<TaxRate> rates(BusinessId business) {

@@ -1,32 +1,61 @@
 package exactum.app.customers;
 
+import exactum.app.database.Slice;
+import exactum.app.installation.BusinessClock;
 import exactum.app.web.NotHere;
+import exactum.app.web.Pager;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
+import java.time.LocalDate;
 import java.util.List;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestParam;
 
-/** One customer with all that the features know of them. */
+/** One customer: how we stand, what comes next, what happened, and all that the features know of them. */
 @Controller
 class CustomerFilePages {
     private final FindCustomers customers;
+    private static final int NEXT = 6;
+    private static final int HAPPENED = 25;
+    private final HowWeStandStore standing;
+    private final Groups groups;
     private final List<CustomerSection> sections;
+    private final BusinessClock clock;
 
-    CustomerFilePages(FindCustomers customers, List<CustomerSection> sections) {
+    CustomerFilePages(
+            FindCustomers customers,
+            HowWeStandStore standing,
+            Groups groups,
+            List<CustomerSection> sections,
+            BusinessClock clock) {
         this.customers = customers;
+        this.standing = standing;
+        this.groups = groups;
         this.sections = sections;
+        this.clock = clock;
     }
 
     /** A section with its content. */
     record Shown(String template, Object content) {}
 
     @GetMapping("/customers/{id:[0-9a-f-]{36}}")
-    String one(BusinessId business, @PathVariable CustomerId id, Model model) {
+    String one(
+            BusinessId business, @PathVariable CustomerId id, @RequestParam(defaultValue = "1") int from, Model model) {
+        LocalDate today = clock.today(business);
+        Slice slice = new Slice(from, HAPPENED);
         Customer customer = customers.find(business, id).orElseThrow(NotHere::new);
         model.addAttribute("customer", customer);
+        model.addAttribute("stand", standing.stand(business, id, today));
+        model.addAttribute("next", standing.next(business, id, today, NEXT));
+        List<TheirEvent> happened = standing.happened(business, id, slice);
+        model.addAttribute("happened", happened);
+        model.addAttribute("pager", Pager.of(slice, happened.size(), standing.countHappened(business, id)));
+        model.addAttribute("groups", groups.all(business));
+        model.addAttribute("group", groups.of(business, id).orElse(null));
+        model.addAttribute("today", today);
         model.addAttribute(
                 "sections",
                 sections.stream()

@@ -1,6 +1,8 @@
 package exactum.app.demo;
 
 import exactum.app.bank.ImportStatements;
+import exactum.app.catalogue.CatalogueItem;
+import exactum.app.catalogue.FindCatalogue;
 import exactum.app.customers.FindCustomers;
 import exactum.app.database.Slice;
 import exactum.app.documents.Draft;
@@ -13,7 +15,6 @@ import exactum.app.settlement.Channel;
 import exactum.app.settlement.NewPayment;
 import exactum.app.settlement.RecordPayment;
 import exactum.app.setup.BankAccount;
-import exactum.app.setup.CatalogueItem;
 import exactum.app.setup.FindSetup;
 import exactum.core.bank.StatementLine;
 import exactum.core.document.DocumentKind;
@@ -39,6 +40,7 @@ class OpeningScene {
     private final FindDocuments documents;
     private final FindCustomers customers;
     private final FindSetup setup;
+    private final FindCatalogue catalogue;
     private final Drafts drafts;
     private final RecordPayment record;
     private final ImportStatements statements;
@@ -48,6 +50,7 @@ class OpeningScene {
             FindDocuments documents,
             FindCustomers customers,
             FindSetup setup,
+            FindCatalogue catalogue,
             Drafts drafts,
             RecordPayment record,
             ImportStatements statements,
@@ -55,6 +58,7 @@ class OpeningScene {
         this.documents = documents;
         this.customers = customers;
         this.setup = setup;
+        this.catalogue = catalogue;
         this.drafts = drafts;
         this.record = record;
         this.statements = statements;
@@ -179,11 +183,12 @@ class OpeningScene {
             String item,
             LocalDate day,
             BigDecimal quantity) {
-        CatalogueItem sold = setup.items(business).stream()
+        CatalogueItem sold = catalogue.items(business).stream()
                 .filter(i -> i.code().equals(item))
                 .findFirst()
                 .orElseThrow();
-        Line line = Line.of(sold.name(), quantity, sold.unit(), sold.price(), sold.taxCode(), sold.incomeAccount());
+        Line line = Line.of(
+                sold.name(), quantity, sold.unit(), SetUpHarbour.first(sold), sold.taxCode(), sold.incomeAccount());
         return new Draft(
                 IssueDocuments.newId(),
                 DocumentKind.INVOICE,

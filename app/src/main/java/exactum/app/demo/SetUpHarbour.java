@@ -3,14 +3,17 @@ package exactum.app.demo;
 import exactum.app.arrangements.RecurringInvoice;
 import exactum.app.arrangements.RecurringState;
 import exactum.app.arrangements.SaveRecurring;
+import exactum.app.catalogue.CatalogueItem;
+import exactum.app.catalogue.FindCatalogue;
+import exactum.app.catalogue.SaveCatalogue;
 import exactum.app.customers.CustomerDraft;
+import exactum.app.customers.Groups;
 import exactum.app.customers.SaveCustomer;
 import exactum.app.database.Ids;
 import exactum.app.documents.Draft;
 import exactum.app.installation.Settings;
 import exactum.app.setup.Account;
 import exactum.app.setup.Banking;
-import exactum.app.setup.CatalogueItem;
 import exactum.app.setup.FindSetup;
 import exactum.app.setup.NumberSeries;
 import exactum.app.setup.Numbers;
@@ -22,6 +25,7 @@ import exactum.core.document.Line;
 import exactum.core.document.PriceMode;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
+import exactum.core.ids.ItemId;
 import exactum.core.ids.ProcessorId;
 import exactum.core.ids.RecurringId;
 import exactum.core.ids.TermsId;
@@ -30,6 +34,8 @@ import exactum.core.money.ExchangeRate;
 import exactum.core.money.FeeRule;
 import exactum.core.money.Money;
 import exactum.core.money.UnitPrice;
+import exactum.core.price.Price;
+import exactum.core.price.Tariff;
 import exactum.core.terms.DueRule;
 import java.math.BigDecimal;
 import java.time.LocalDate;
@@ -37,6 +43,7 @@ import java.util.ArrayList;
 import java.util.Currency;
 import java.util.List;
 import java.util.Map;
+import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.http.MediaType;
 import org.springframework.stereotype.Component;
@@ -52,7 +59,10 @@ class SetUpHarbour {
     private static final Currency DOLLAR = Currency.getInstance("USD");
     private final SetUp setUp;
     private final FindSetup setup;
+    private final Groups groups;
     private final Numbers numbers;
+    private final SaveCatalogue catalogue;
+    private final FindCatalogue find;
     private final Banking banking;
     private final Processors processors;
     private final SaveCustomer customers;
@@ -64,7 +74,10 @@ class SetUpHarbour {
     SetUpHarbour(
             SetUp setUp,
             FindSetup setup,
+            Groups groups,
             Numbers numbers,
+            SaveCatalogue catalogue,
+            FindCatalogue find,
             Banking banking,
             Processors processors,
             SaveCustomer customers,
@@ -73,7 +86,10 @@ class SetUpHarbour {
             JsonMapper json) {
         this.setUp = setUp;
         this.setup = setup;
+        this.groups = groups;
         this.numbers = numbers;
+        this.catalogue = catalogue;
+        this.find = find;
         this.banking = banking;
         this.processors = processors;
         this.customers = customers;
@@ -94,7 +110,8 @@ class SetUpHarbour {
         setUp.addAccount(id, Account.of("1005", "Cash box", "asset"));
         setUp.addAccount(id, Account.of("5100", "Harbour upkeep", "expense"));
         for (String[] i : harbour.items()) {
-            setUp.addItem(id, i[0], i[1], i[2], UnitPrice.of(harbour.currency(), i[3]), i[4], new AccountCode(i[5]));
+            catalogue.addItem(
+                    id, i[0], i[1], i[2], UnitPrice.of(harbour.currency(), i[3]), i[4], new AccountCode(i[5]));
         }
         terms(id);
         numbers.save(id, new NumberSeries(NumberSeries.INVOICES, harbour.prefix(), 4));
@@ -178,7 +195,7 @@ class SetUpHarbour {
     /** Adds the customers and what recurs for them. */
     void agree(BusinessId id, Harbour harbour) {
         Map<String, CatalogueItem> items =
-                setup.items(id).stream().collect(Collectors.toMap(CatalogueItem::code, i -> i));
+                find.items(id).stream().collect(Collectors.toMap(CatalogueItem::code, i -> i));
         TermsId terms = setup.chosenTerms(id).id();
         String country = harbour.business().identity().country();
         var ids = new ArrayList<CustomerId>();
@@ -193,6 +210,36 @@ class SetUpHarbour {
             agree(id, name, ids.get(i % ids.size()), plan, terms, lines, i % 9 == 4 ? "PO-" + (4000 + i) : "");
         }
         dollars(id, items.get("BERTH-12"), terms, country);
+        prices(id, harbour, items, ids);
+    }
+
+    /** Clubs pay less for lifts, one customer has a price of their own, berths rise next year, and power costs less the more it is. */
+    private void prices(BusinessId id, Harbour harbour, Map<String, CatalogueItem> items, List<CustomerId> ids) {
+        UUID clubs = groups.add(id, "Clubs");
+        for (int i : new int[] {1, 3, 5}) groups.put(id, ids.get(i), clubs);
+        ItemId lift = items.get("LIFT").id();
+        LocalDate spring = LocalDate.of(2026, 4, 1);
+        price(id, lift, null, clubs, flat(harbour, "120.00"), spring);
+        price(id, lift, ids.getFirst(), null, flat(harbour, "110.00"), LocalDate.of(2026, 5, 1));
+        price(id, items.get("BERTH-12").id(), null, null, flat(harbour, "665.00"), LocalDate.of(2027, 1, 1));
+        price(
+                id,
+                items.get("POWER").id(),
+                null,
+                null,
+                new Tariff.Graduated(List.of(
+                        new Tariff.Step(new BigDecimal("100"), UnitPrice.of(harbour.currency(), "0.3375")),
+                        new Tariff.Step(null, UnitPrice.of(harbour.currency(), "0.295")))),
+                LocalDate.of(2027, 1, 1));
+    }
+
+    private static Tariff flat(Harbour harbour, String amount) {
+        return new Tariff.Flat(UnitPrice.of(harbour.currency(), amount));
+    }
+
+    private void price(BusinessId id, ItemId item, CustomerId customer, UUID group, Tariff tariff, LocalDate from) {
+        catalogue.addPrice(
+                id, item, new Price(Ids.next(), customer, group, group == null ? "" : "Clubs", tariff, from, null));
     }
 
     /** An owner from overseas, who is billed in dollars. */
@@ -250,13 +297,23 @@ class SetUpHarbour {
                         1));
     }
 
+    /** The price for everybody. */
+    static UnitPrice first(CatalogueItem item) {
+        return item.prices().prices().stream()
+                .filter(p -> p.customer() == null && p.group() == null)
+                .toList()
+                .getLast()
+                .tariff()
+                .first();
+    }
+
     private static Line line(CatalogueItem item, BigDecimal quantity) {
         return new Line(
                 item.id(),
                 item.name(),
                 quantity,
                 item.unit(),
-                item.price(),
+                first(item),
                 List.of(),
                 item.taxCode(),
                 item.incomeAccount(),

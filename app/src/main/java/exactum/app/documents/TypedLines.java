@@ -1,15 +1,17 @@
 package exactum.app.documents;
 
-import exactum.app.setup.CatalogueItem;
+import exactum.app.catalogue.CatalogueItem;
 import exactum.app.web.FieldWords;
 import exactum.core.document.Line;
 import exactum.core.ids.ItemId;
 import exactum.core.ledger.AccountCode;
 import exactum.core.money.UnitPrice;
+import exactum.core.price.Prices;
 import exactum.core.problem.Refusal;
 import exactum.core.text.CleanText;
 import exactum.core.text.TextKind;
 import exactum.core.typed.TypedAmount;
+import exactum.core.working.Working;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -52,8 +54,11 @@ public final class TypedLines {
         }
     }
 
-    /** A line whose item was just chosen takes the item's words, unit, price, tax and account. */
-    public static void fillFromItems(Map<String, String> f, Collection<CatalogueItem> items) {
+    /**
+     * A line whose item was just chosen takes the item's words, unit, tax and account, and the price that holds for the sale;
+     * none where the item has no price in the currency.
+     */
+    public static void fillFromItems(Map<String, String> f, Collection<CatalogueItem> items, Prices.Sale sale) {
         Map<String, CatalogueItem> byName = new HashMap<>();
         items.forEach(i -> byName.put(i.name(), i));
         for (int i = 0; i < MOST; i++) {
@@ -61,10 +66,44 @@ public final class TypedLines {
             if (item == null || item.id().toString().equals(f.get("item" + i))) continue;
             f.put("item" + i, item.id().toString());
             f.put("unit" + i, item.unit());
-            f.put("price" + i, item.price().text());
+            f.put(
+                    "price" + i,
+                    item.prices()
+                            .of(sale)
+                            .map(p -> p.value().tariff().first().text())
+                            .orElse(""));
             f.put("tax" + i, item.taxCode());
             f.put("account" + i, item.incomeAccount().value());
         }
+    }
+
+    /** Why each line has the price that its item has for the sale, by the line's index; none where it was made otherwise. */
+    public static Map<Integer, Working> priceWorkings(
+            Map<String, String> f, Collection<CatalogueItem> items, Prices.Sale sale) {
+        Map<String, CatalogueItem> byId = new HashMap<>();
+        items.forEach(i -> byId.put(i.id().toString(), i));
+        var workings = new HashMap<Integer, Working>();
+        for (int i = 0; i < MOST; i++) {
+            CatalogueItem item = byId.get(f.getOrDefault("item" + i, ""));
+            if (item == null) continue;
+            String typed = f.getOrDefault("price" + i, "").strip();
+            int line = i;
+            item.prices()
+                    .of(sale)
+                    .ifPresent(p -> workings.put(
+                            line,
+                            typed.equals(p.value().tariff().first().text())
+                                    ? p.working()
+                                    : typedInstead(p.working(), typed)));
+        }
+        return workings;
+    }
+
+    private static Working typedInstead(Working catalogue, String typed) {
+        var working = Working.on(catalogue.question());
+        catalogue.steps().forEach(s -> working.step(s.text(), s.source()));
+        return working.step("%s was typed in its place".formatted(typed), "this paper")
+                .done();
     }
 
     /** How many rows stand on the paper: those typed, and an empty one to go on with. */

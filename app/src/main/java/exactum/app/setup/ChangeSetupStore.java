@@ -1,7 +1,6 @@
 package exactum.app.setup;
 
 import static exactumdb.Tables.ACCOUNT;
-import static exactumdb.Tables.CATALOGUE_ITEM;
 import static exactumdb.Tables.DOCUMENT;
 import static exactumdb.Tables.DOCUMENT_TAX;
 import static exactumdb.Tables.EXCHANGE_RATE;
@@ -14,7 +13,6 @@ import exactum.app.security.Vault;
 import exactum.core.document.DocumentState;
 import exactum.core.document.TaxRate;
 import exactum.core.ids.BusinessId;
-import exactum.core.ids.ItemId;
 import exactum.core.ids.ProcessorId;
 import exactum.core.ids.TermsId;
 import exactum.core.ledger.AccountCode;
@@ -171,23 +169,6 @@ class ChangeSetupStore {
                 == 1;
     }
 
-    /** Adds an item; false if the code is taken. */
-    boolean insert(BusinessId business, CatalogueItem item) {
-        return db.insertInto(CATALOGUE_ITEM)
-                        .set(CATALOGUE_ITEM.BUSINESS_ID, business)
-                        .set(CATALOGUE_ITEM.ID, item.id())
-                        .set(CATALOGUE_ITEM.CODE, item.code())
-                        .set(CATALOGUE_ITEM.NAME, item.name())
-                        .set(CATALOGUE_ITEM.UNIT, item.unit())
-                        .set(CATALOGUE_ITEM.PRICE, item.price().amount())
-                        .set(CATALOGUE_ITEM.CURRENCY, item.price().currency().getCurrencyCode())
-                        .set(CATALOGUE_ITEM.TAX_CODE, item.taxCode())
-                        .set(CATALOGUE_ITEM.INCOME_ACCOUNT, item.incomeAccount())
-                        .onConflictDoNothing()
-                        .execute()
-                == 1;
-    }
-
     void insert(ProcessorAccount p) {
         db.insertInto(PROCESSOR_ACCOUNT)
                 .set(PROCESSOR_ACCOUNT.BUSINESS_ID, p.business())
@@ -251,10 +232,6 @@ class ChangeSetupStore {
                 .where(PROCESSOR_ACCOUNT.BUSINESS_ID.eq(business))
                 .and(PROCESSOR_ACCOUNT.ID.eq(id))
                 .execute();
-    }
-
-    static ItemId newItem() {
-        return new ItemId(Ids.next());
     }
 
     static TermsId newTerms() {

@@ -151,7 +151,7 @@ public class Checklist {
     }
 
     private Point catalogue(BusinessId business) {
-        int items = setup.items(business).size();
+        int items = setup.itemCount(business);
         return items == 0
                 ? Point.missing(
                         SetupSection.CATALOGUE, "no item", "a catalogue item", "nothing; lines can be typed freely")

@@ -27,7 +27,8 @@ public interface FindSetup {
     /** The account of what is sold without a catalogue item: the first that is for income and nothing else. */
     AccountCode incomeAccount(BusinessId business);
 
-    List<CatalogueItem> items(BusinessId business);
+    /** How many items the catalogue has. */
+    int itemCount(BusinessId business);
 
     /** The terms, those that new arrangements start with first. */
     List<Terms> terms(BusinessId business);

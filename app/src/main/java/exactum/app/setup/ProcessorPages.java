@@ -102,7 +102,7 @@ class ProcessorPages {
 
     @PostMapping("/setup/processors/{id}/mode")
     @Needs(Power.SETUP)
-    String mode(BusinessId business, @PathVariable ProcessorId id, @RequestParam boolean test) {
+    String mode(BusinessId business, @PathVariable ProcessorId id, @RequestParam(name = "on") boolean test) {
         save.setTest(business, id, test);
         return "redirect:/setup/cards";
     }

@@ -9,11 +9,9 @@ import exactum.app.web.NotHere;
 import exactum.app.web.Texts;
 import exactum.core.document.TaxRate;
 import exactum.core.ids.BusinessId;
-import exactum.core.ids.ItemId;
 import exactum.core.ids.TermsId;
 import exactum.core.ledger.AccountCode;
 import exactum.core.money.ExchangeRate;
-import exactum.core.money.UnitPrice;
 import exactum.core.problem.Refusal;
 import exactum.core.start.Start;
 import exactum.core.start.Starts;
@@ -30,7 +28,6 @@ public class SetUp {
     private final FindSetup setup;
     private final ChangeSetupStore store;
     private final NumberStore numbers;
-    private final Chart chart;
     private final Audit audit;
 
     SetUp(
@@ -39,14 +36,12 @@ public class SetUp {
             FindSetup setup,
             ChangeSetupStore store,
             NumberStore numbers,
-            Chart chart,
             Audit audit) {
         this.businesses = businesses;
         this.find = find;
         this.setup = setup;
         this.store = store;
         this.numbers = numbers;
-        this.chart = chart;
         this.audit = audit;
     }
 
@@ -225,25 +220,6 @@ public class SetUp {
                     "terms.duplicate", "There are terms called “%s” already. Nothing was saved.".formatted(name));
         audit.record(business, "added terms", name);
         return terms.id();
-    }
-
-    @Transactional
-    public ItemId addItem(
-            BusinessId business,
-            String code,
-            String name,
-            String unit,
-            UnitPrice price,
-            String taxCode,
-            AccountCode incomeAccount) {
-        if (code.isBlank() || name.isBlank() || unit.isBlank())
-            throw new Refusal("item.incomplete", "An item needs a code, a name and a unit. Nothing was saved.");
-        var item = new CatalogueItem(ChangeSetupStore.newItem(), code, name, unit, price, taxCode, incomeAccount);
-        chart.require(business, incomeAccount, "income", "incomeAccount");
-        if (!store.insert(business, item))
-            throw new Refusal("item.duplicate", "There is an item “%s” already. Nothing was saved.".formatted(code));
-        audit.record(business, "added an item", name);
-        return item.id();
     }
 
     /** Saves what a currency is worth from a day on. */

@@ -7,7 +7,7 @@ public enum SetupSection {
     TERMS("Terms", "/setup/terms"),
     NUMBERS("Numbers", "/setup/numbers"),
     ACCOUNTS("Chart of accounts", "/setup/accounts"),
-    CATALOGUE("Catalogue", "/setup/catalogue"),
+    CATALOGUE("Catalogue", "/catalogue"),
     BRAND("Brand", "/setup/brand"),
     BANK("Bank accounts", "/setup/bank"),
     CARDS("Card processors", "/setup/cards"),

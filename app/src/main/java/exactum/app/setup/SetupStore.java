@@ -20,7 +20,6 @@ import exactum.core.ledger.AccountCode;
 import exactum.core.money.ExchangeRate;
 import exactum.core.money.FeeRule;
 import exactum.core.money.Money;
-import exactum.core.money.UnitPrice;
 import exactum.core.problem.Refusal;
 import exactum.core.terms.DueRule;
 import exactumdb.tables.records.AccountRecord;
@@ -85,19 +84,8 @@ class SetupStore implements FindSetup {
     }
 
     @Override
-    public List<CatalogueItem> items(BusinessId business) {
-        return db.selectFrom(CATALOGUE_ITEM)
-                .where(CATALOGUE_ITEM.BUSINESS_ID.eq(business))
-                .and(CATALOGUE_ITEM.RETIRED.isFalse())
-                .orderBy(CATALOGUE_ITEM.NAME)
-                .fetch(i -> new CatalogueItem(
-                        i.getId(),
-                        i.getCode(),
-                        i.getName(),
-                        i.getUnit(),
-                        new UnitPrice(Currency.getInstance(i.getCurrency()), i.getPrice()),
-                        i.getTaxCode(),
-                        i.getIncomeAccount()));
+    public int itemCount(BusinessId business) {
+        return db.fetchCount(CATALOGUE_ITEM, CATALOGUE_ITEM.BUSINESS_ID.eq(business), CATALOGUE_ITEM.RETIRED.isFalse());
     }
 
     @Override

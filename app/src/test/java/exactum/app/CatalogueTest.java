@@ -1,0 +1,147 @@
+package exactum.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import exactum.app.catalogue.CatalogueItem;
+import exactum.app.catalogue.FindCatalogue;
+import exactum.app.catalogue.SaveCatalogue;
+import exactum.app.customers.Customer;
+import exactum.app.customers.Groups;
+import exactum.core.ids.ItemId;
+import exactum.core.money.UnitPrice;
+import exactum.core.price.Price;
+import exactum.core.price.Tariff;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.UUID;
+import java.util.concurrent.Callable;
+import java.util.concurrent.Executors;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+
+/** What is sold and what it costs whom and when, on its pages and on the paper. */
+@ExtendWith(RunningApp.class)
+class CatalogueTest {
+    private static ItemId key(World world) {
+        return world.bean(FindCatalogue.class).items(world.moorings).getFirst().id();
+    }
+
+    private static CatalogueItem item(World world) {
+        return world.bean(FindCatalogue.class).find(world.moorings, key(world)).orElseThrow();
+    }
+
+    private static String price(String amount, String from, String more) {
+        return "tariff=flat&price=" + amount + "&validFrom=" + from + more;
+    }
+
+    @Test
+    void a_price_by_customer_group_and_date_stands_on_the_paper_with_its_working(World world, Groups groups) {
+        Customer customer = world.payer();
+        UUID clubs = groups.add(world.moorings, "Clubs");
+        groups.put(world.moorings, customer.id(), clubs);
+        String prices = "/catalogue/" + key(world) + "/prices";
+        try (var ada = new Visitor(world, "ada")) {
+            ada.follow(prices, price("11.00", "1+May+2026", "&group=" + clubs));
+            ada.follow(prices, price("10.50", "1+Jul+2026", "&who=" + customer.code()));
+            ada.follow(prices, price("13.00", "1+Aug+2026", ""));
+            String typed = "customer=" + customer.id() + "&text0=Pontoon+key&qty0=1&date=";
+            assertThat(ada.post("/invoices/typed", typed + "1+Jun+2026").body())
+                    .contains("value=\"11.00\"")
+                    .contains("For the group Clubs: 11.00 from 1 May 2026")
+                    .contains("For everybody: 12.00")
+                    .contains("for the group clubs goes before");
+            assertThat(ada.post("/invoices/typed", typed + "2+Jul+2026").body())
+                    .contains("value=\"10.50\"")
+                    .contains("For this customer: 10.50 from 1 Jul 2026");
+            String page = ada.get("/catalogue/" + key(world) + "?who=" + customer.code() + "&day=2+Jul+2026")
+                    .body();
+            assertThat(page).contains("id=\"answer\"").contains("EUR 10.50").contains("For this customer");
+            assertThat(ada.get("/catalogue/" + key(world) + "?day=2+Aug+2026").body())
+                    .contains("EUR 13.00");
+        }
+    }
+
+    @Test
+    void another_open_price_ends_the_one_before_and_no_two_overlap(World world) {
+        String prices = "/catalogue/" + key(world) + "/prices";
+        try (var ada = new Visitor(world, "ada")) {
+            ada.follow(prices, price("13.00", "1+Jul+2026", ""));
+            assertThat(item(world).prices().prices())
+                    .extracting(Price::validUntil)
+                    .containsExactly(null, LocalDate.of(2026, 7, 1));
+            assertThat(ada.post(prices, price("14.00", "1+Jun+2026", "&lastDay=31+Jul+2026"))
+                            .body())
+                    .contains("It would overlap the price of 13.00 from 1 Jul 2026")
+                    .contains("Nothing was saved");
+            assertThat(ada.post(prices, price("14.00", "1+Jun+2026", "&lastDay=1+May+2026"))
+                            .body())
+                    .contains("The last day is before the first");
+            assertThat(ada.post(prices, price("14.00", "1+Jun+2026", "&who=nobody+at+all"))
+                            .body())
+                    .contains("Nobody is called");
+            assertThat(ada.get("/audit?q=price").body())
+                    .contains("for everybody")
+                    .contains("13.00");
+        }
+    }
+
+    @Test
+    void two_who_add_the_same_price_at_once_leave_one(World world) throws Exception {
+        try (var ada = new Visitor(world, "ada");
+                var pool = Executors.newFixedThreadPool(2)) {
+            String token = ada.token("/day");
+            Callable<Integer> press =
+                    () -> ada.post("/catalogue/" + key(world) + "/prices", token, price("13.00", "1+Jul+2026", ""))
+                            .statusCode();
+            var answers = pool.invokeAll(List.of(press, press));
+            assertThat(List.of(answers.get(0).get(), answers.get(1).get())).containsExactlyInAnyOrder(302, 422);
+        }
+        assertThat(item(world).prices().prices()).hasSize(2);
+    }
+
+    @Test
+    void a_metered_item_has_steps_finer_than_a_cent(World world) {
+        String prices = "/catalogue/" + key(world) + "/prices";
+        try (var ada = new Visitor(world, "ada")) {
+            for (String wrong :
+                    List.of("100", "above: 1; 100: 2", "100: 0.34", "100: 0.34; 50: 1; above: 1", "x: 1; above: 1"))
+                assertThat(ada.post(prices, "tariff=graduated&validFrom=today&lastDay=&steps=" + Visitor.encoded(wrong))
+                                .statusCode())
+                        .as(wrong)
+                        .isEqualTo(422);
+            ada.follow(
+                    prices,
+                    "tariff=graduated&validFrom=1+Jul+2026&steps="
+                            + Visitor.encoded("100: 0.34; 500: 0.29; above: 0.2575"));
+            assertThat(ada.get("/catalogue/" + key(world)).body())
+                    .contains("up to 100")
+                    .contains("EUR 0.2575");
+        }
+        assertThat(item(world).prices().prices().getFirst().tariff()).isInstanceOf(Tariff.Graduated.class);
+    }
+
+    @Test
+    void an_item_is_changed_by_one_at_a_time_and_a_retainer_says_its_sentence(World world, SaveCatalogue save) {
+        String path = "/catalogue/" + key(world);
+        String form = "&name=Pontoon+key&code=KEY&unit=piece&taxCode=standard&incomeAccount=4000";
+        try (var ada = new Visitor(world, "ada")) {
+            assertThat(ada.post(path, "revision=1&kind=retainer" + form).body()).contains("Write that sentence");
+            ada.follow(path, "revision=1&kind=retainer&sentence=Not+refunded." + form);
+            assertThat(ada.post(path, "revision=1&kind=unit" + form).body())
+                    .contains("Somebody changed this item meanwhile");
+            assertThat(ada.get("/audit?q=retainer").body()).contains("unit").contains("Not refunded.");
+            ada.follow(path + "/retire", "");
+            assertThat(ada.get("/catalogue").body()).doesNotContain("Pontoon key");
+        }
+        assertThatThrownBy(() -> save.addItem(
+                        world.moorings,
+                        "X",
+                        "X",
+                        "piece",
+                        UnitPrice.of("EUR", "1"),
+                        "no such rate",
+                        new exactum.core.ledger.AccountCode("4000")))
+                .hasMessageContaining("There is no tax rate");
+    }
+}

@@ -1,0 +1,51 @@
+package exactum.core.price;
+
+import exactum.core.ids.CustomerId;
+import java.time.LocalDate;
+import java.util.Currency;
+import java.util.Objects;
+import java.util.UUID;
+
+/**
+ * A price of an item.
+ *
+ * @param customer for whom alone it holds, or null
+ * @param group for which group alone it holds, or null
+ * @param groupName what the group is called; empty for none
+ * @param validFrom first day
+ * @param validUntil the day after the last, or null while it goes on
+ */
+public record Price(
+        UUID id,
+        CustomerId customer,
+        UUID group,
+        String groupName,
+        Tariff tariff,
+        LocalDate validFrom,
+        LocalDate validUntil) {
+
+    public Price {
+        if (customer != null && group != null)
+            throw new IllegalArgumentException("a price is for a customer or a group");
+        if (validUntil != null && !validUntil.isAfter(validFrom))
+            throw new IllegalArgumentException("a price ends after it begins");
+    }
+
+    public Currency currency() {
+        return tariff.first().currency();
+    }
+
+    public boolean isValidOn(LocalDate day) {
+        return !day.isBefore(validFrom) && (validUntil == null || day.isBefore(validUntil));
+    }
+
+    /** Whether both are for the same, in one currency, and have a day in common. */
+    public boolean overlaps(Price other) {
+        boolean same = currency().equals(other.currency())
+                && Objects.equals(customer, other.customer)
+                && Objects.equals(group, other.group);
+        boolean apart = validUntil != null && !validUntil.isAfter(other.validFrom)
+                || other.validUntil != null && !other.validUntil.isAfter(validFrom);
+        return same && !apart;
+    }
+}
