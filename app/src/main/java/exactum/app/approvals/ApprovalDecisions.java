@@ -23,6 +23,11 @@ class ApprovalDecisions implements DecisionSource {
     }
 
     @Override
+    public String prefix() {
+        return KEY;
+    }
+
+    @Override
     public int count(BusinessId business, Wanted wanted) {
         return store.countAsked(business, wanted);
     }

@@ -33,6 +33,11 @@ class BankLineDecisions implements DecisionSource {
     }
 
     @Override
+    public String prefix() {
+        return KEY;
+    }
+
+    @Override
     public int count(BusinessId business, Wanted wanted) {
         return lines.countUnmatched(business, wanted);
     }

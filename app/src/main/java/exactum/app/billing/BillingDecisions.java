@@ -27,6 +27,11 @@ class BillingDecisions implements DecisionSource {
     }
 
     @Override
+    public String prefix() {
+        return KEY;
+    }
+
+    @Override
     public int count(BusinessId business, Wanted wanted) {
         return waits(business, wanted) ? 1 : 0;
     }

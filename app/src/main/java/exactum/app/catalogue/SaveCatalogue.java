@@ -16,7 +16,6 @@ import exactum.core.price.Price;
 import exactum.core.price.Prices;
 import exactum.core.price.Tariff;
 import exactum.core.problem.Refusal;
-import java.time.LocalDate;
 import java.util.List;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
@@ -25,9 +24,6 @@ import org.springframework.transaction.annotation.Transactional;
 /** Changes the catalogue. Lines that were typed keep their price; what is typed from now on finds the new one. */
 @Component
 public class SaveCatalogue {
-    /** From when a price holds that was given without a day: before any document. */
-    private static final LocalDate ALWAYS = LocalDate.of(2000, 1, 1);
-
     private final CatalogueStore store;
     private final FindSetup setup;
     private final FindCustomers customers;
@@ -79,7 +75,8 @@ public class SaveCatalogue {
                             "item.duplicate",
                             "There is an item “%s” already. Nothing was saved.".formatted(item.code()))
                     .at("code");
-        store.insert(business, item.id(), new Price(Ids.next(), null, null, "", new Tariff.Flat(price), ALWAYS, null));
+        store.insert(
+                business, item.id(), new Price(Ids.next(), null, null, "", new Tariff.Flat(price), Price.ALWAYS, null));
         audit.record(business, "added an item", item.name());
     }
 

@@ -48,11 +48,7 @@ class DaySheetPage {
         model.addAttribute("sum", Sums.text(sums));
         model.addAttribute(
                 "drawings", expectedCash.draw(business.id(), clock.today(business.id()), business.currency()));
-        model.addAttribute(
-                "missing",
-                checklist.points(business.id()).stream()
-                        .filter(Checklist.Point::stopsWork)
-                        .toList());
+        model.addAttribute("missing", checklist.stopping(business.id()));
         return "daysheet/page";
     }
 }

@@ -10,6 +10,9 @@ public interface DecisionSource {
     /** The station that its decisions belong to. */
     Station station();
 
+    /** What the keys of its decisions begin with. */
+    String prefix();
+
     /** How many are asked for; cheap enough for every page. */
     int count(BusinessId business, Wanted wanted);
 

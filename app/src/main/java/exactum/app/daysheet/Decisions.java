@@ -88,6 +88,7 @@ public class Decisions {
         if (keys.isEmpty()) return List.of();
         Wanted wanted = Wanted.only(clock.today(business), keys);
         return sources.stream()
+                .filter(s -> keys.stream().anyMatch(k -> k.startsWith(s.prefix())))
                 .flatMap(s -> s.find(business, wanted).shown().stream())
                 .filter(d -> wanted.has(d.key()))
                 .toList();

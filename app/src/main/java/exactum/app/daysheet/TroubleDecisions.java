@@ -19,6 +19,11 @@ class TroubleDecisions implements DecisionSource {
     }
 
     @Override
+    public String prefix() {
+        return "trouble/";
+    }
+
+    @Override
     public int count(BusinessId business, Wanted wanted) {
         return (int)
                 store.all(business).stream().filter(t -> wanted.has(key(t))).count();

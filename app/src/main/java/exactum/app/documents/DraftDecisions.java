@@ -23,6 +23,11 @@ class DraftDecisions implements DecisionSource {
     }
 
     @Override
+    public String prefix() {
+        return KEY;
+    }
+
+    @Override
     public int count(BusinessId business, Wanted wanted) {
         return documents.countDrafts(business, wanted);
     }

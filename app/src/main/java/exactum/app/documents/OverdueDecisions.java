@@ -29,6 +29,11 @@ class OverdueDecisions implements DecisionSource {
     }
 
     @Override
+    public String prefix() {
+        return KEY;
+    }
+
+    @Override
     public int count(BusinessId business, Wanted wanted) {
         return store.count(business, wanted);
     }

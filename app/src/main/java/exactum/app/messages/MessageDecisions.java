@@ -27,6 +27,11 @@ class MessageDecisions {
             }
 
             @Override
+            public String prefix() {
+                return HELD;
+            }
+
+            @Override
             public int count(BusinessId business, Wanted wanted) {
                 return store.customersHeld(business, wanted);
             }
@@ -51,6 +56,11 @@ class MessageDecisions {
             @Override
             public Station station() {
                 return Station.BILL;
+            }
+
+            @Override
+            public String prefix() {
+                return FAILED;
             }
 
             @Override

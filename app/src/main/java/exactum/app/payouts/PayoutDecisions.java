@@ -24,6 +24,11 @@ class PayoutDecisions implements DecisionSource {
     }
 
     @Override
+    public String prefix() {
+        return KEY;
+    }
+
+    @Override
     public int count(BusinessId business, Wanted wanted) {
         return payouts.countDiffering(business, wanted);
     }

@@ -26,6 +26,11 @@ class CreditDecisions implements DecisionSource {
     }
 
     @Override
+    public String prefix() {
+        return KEY;
+    }
+
+    @Override
     public int count(BusinessId business, Wanted wanted) {
         return store.count(business, wanted);
     }

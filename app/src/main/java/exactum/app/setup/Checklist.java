@@ -17,6 +17,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -219,6 +220,20 @@ public class Checklist {
                 SetupSection.RATES,
                 used.isEmpty() ? "none needed: everybody is billed in our currency" : String.join(", ", used),
                 List.of());
+    }
+
+    /** What stops work, and nothing else. */
+    @Transactional(readOnly = true)
+    public List<Point> stopping(BusinessId business) {
+        return Stream.of(
+                        tax(business),
+                        terms(business),
+                        accounts(business),
+                        bank(business),
+                        cards(business),
+                        rates(business))
+                .filter(Point::stopsWork)
+                .toList();
     }
 
     /** How one section stands. */

@@ -2,7 +2,9 @@ package exactum.core.price;
 
 import exactum.core.ids.CustomerId;
 import java.time.LocalDate;
+import java.time.format.DateTimeFormatter;
 import java.util.Currency;
+import java.util.Locale;
 import java.util.Objects;
 import java.util.UUID;
 
@@ -24,6 +26,11 @@ public record Price(
         LocalDate validFrom,
         LocalDate validUntil) {
 
+    /** The first day of a price that was given without one. */
+    public static final LocalDate ALWAYS = LocalDate.of(2000, 1, 1);
+
+    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM uuuu", Locale.ENGLISH);
+
     public Price {
         if (customer != null && group != null)
             throw new IllegalArgumentException("a price is for a customer or a group");
@@ -37,6 +44,13 @@ public record Price(
 
     public boolean isValidOn(LocalDate day) {
         return !day.isBefore(validFrom) && (validUntil == null || day.isBefore(validUntil));
+    }
+
+    /** When it holds: {@code always}, {@code from 1 Apr 2026 until 31 Mar 2027}. */
+    public String days() {
+        String until = validUntil == null ? "" : " until " + DAY.format(validUntil.minusDays(1));
+        if (!validFrom.equals(ALWAYS)) return "from " + DAY.format(validFrom) + until;
+        return until.isEmpty() ? "always" : until.strip();
     }
 
     /** Whether both are for the same, in one currency, and have a day in common. */

@@ -46,8 +46,7 @@ public record Prices(List<Price> prices) {
         for (Price p : valid) {
             boolean wins = p == holds;
             working.step(
-                    "%s: %s from %s%s"
-                            .formatted(forWhom(p), p.tariff().first().text(), DAY.format(p.validFrom()), until(p)),
+                    "%s: %s %s".formatted(forWhom(p), p.tariff().first().text(), p.days()),
                     wins ? "holds" : "does not hold: " + forWhom(holds).toLowerCase(Locale.ROOT) + " goes before");
         }
         return Optional.of(new Worked<>(holds, working.done()));
@@ -63,12 +62,6 @@ public record Prices(List<Price> prices) {
             case 1 -> "For the group " + p.groupName();
             default -> "For everybody";
         };
-    }
-
-    private static String until(Price p) {
-        return p.validUntil() == null
-                ? ""
-                : " until " + DAY.format(p.validUntil().minusDays(1));
     }
 
     /** The first one there is that another would overlap, for the same and in the same currency. */
