@@ -49,7 +49,7 @@ class CatalogueTest {
             assertThat(ada.post("/invoices/typed", typed + "1+Jun+2026").body())
                     .contains("value=\"11.00\"")
                     .contains("For the group Clubs: 11.00 from 1 May 2026")
-                    .contains("For everybody: 12.00 always")
+                    .contains("For everybody: 12.00 until 31 Jul 2026")
                     .contains("for the group clubs goes before");
             assertThat(ada.post("/invoices/typed", typed + "2+Jul+2026").body())
                     .contains("value=\"10.50\"")

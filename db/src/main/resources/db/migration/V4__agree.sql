@@ -174,9 +174,13 @@ create table customer (
     country char(2) not null,
     currency char(3) not null,
     tax_number text,
+    invoice_to text[] not null default '{}',
+    reminder_to text[] not null default '{}',
+    confirm_to text[] not null default '{}',
     revision int not null default 1,
     group_id uuid,
     created_on date not null,
+    changed_at timestamptz not null default clock_timestamp(),
     search text not null,
     primary key (business_id, id),
     unique (business_id, code),
@@ -186,6 +190,19 @@ create index on customer (business_id, currency);
 create index on customer (business_id, group_id) where group_id is not null;
 create index on customer using gin (search gin_trgm_ops);
 create index on customer (business_id, name);
+
+-- Who gets what of a customer’s mail; the addresses of each kind are kept on the customer, where every message looks.
+create table contact (
+    business_id int not null,
+    id uuid not null,
+    customer_id uuid not null,
+    name text not null,
+    email text not null,
+    gets text[] not null check (gets <@ array['invoices', 'reminders', 'confirmations']),
+    primary key (business_id, id),
+    unique (business_id, customer_id, email),
+    foreign key (business_id, customer_id) references customer
+);
 
 -- A price of an item, from a day on: for one customer, for a group, or for everybody. Steps are parallel arrays; the last has no end.
 create table item_price (
@@ -219,6 +236,9 @@ create table customer_import (
     bad int not null,
     bad_file bytea not null,
     begun_at timestamptz,
+    changed int not null,
+    unchanged int not null,
+    rehearsed_at timestamptz not null,
     done int not null default 0,
     left_out text[] not null default '{}',
     taken_at timestamptz,

@@ -62,7 +62,7 @@ class TroubleTest {
             assertThat(installation.count("select count(*) from customer")).isOne();
             person.look();
             person.press("Import 120 customers");
-            person.sees("The good lines are customers now.");
+            person.sees("The good lines are imported.");
             person.goTo("/customers?q=quintin%2011");
             assertThat(page.locator("tr[data-row]")).hasCount(11);
         }

@@ -7,6 +7,7 @@ import exactum.app.catalogue.CatalogueItem;
 import exactum.app.catalogue.FindCatalogue;
 import exactum.app.customers.Customer;
 import exactum.app.customers.FindCustomers;
+import exactum.app.customers.Mail;
 import exactum.app.database.Ids;
 import exactum.app.database.Slice;
 import exactum.app.documents.FormDrafts;
@@ -228,7 +229,7 @@ class RecurringPages {
                 chosen.rule(),
                 nextIndex,
                 clock.today(id),
-                customer == null ? null : customer.email());
+                customer == null ? null : customer.recipients().line(Mail.INVOICES));
         model.addAttribute("title", one == null ? "New recurring invoice" : one.name());
         if (one != null) {
             model.addAttribute("saved", one.revision());

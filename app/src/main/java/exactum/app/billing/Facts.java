@@ -31,7 +31,7 @@ record Facts(Money gross, LocalDate due, String rates, String buyer, String sent
                         .distinct()
                         .collect(Collectors.joining("; ")),
                 buyer(p.buyer()),
-                p.sentTo());
+                p.sentTo().isEmpty() ? null : String.join(", ", p.sentTo()));
     }
 
     private static String buyer(Party b) {

@@ -7,9 +7,10 @@ import java.util.Currency;
  * Who owes.
  *
  * @param kind person or organisation
- * @param email null where there is none; what is made for them is then held
+ * @param email their own, or null
  * @param address lines divided by line feeds
  * @param taxNumber or null
+ * @param recipients where each kind of mail goes
  * @param revision raised by each change
  */
 public record Customer(
@@ -22,4 +23,11 @@ public record Customer(
         String country,
         Currency currency,
         String taxNumber,
-        int revision) {}
+        Recipients recipients,
+        int revision) {
+
+    /** Whether invoices have somewhere to go. */
+    public boolean isReachable() {
+        return !recipients.of(Mail.INVOICES).isEmpty();
+    }
+}

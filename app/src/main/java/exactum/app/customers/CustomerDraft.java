@@ -19,20 +19,37 @@ public record CustomerDraft(
         String taxNumber) {
     private static final Set<String> COUNTRIES = Set.of(Locale.getISOCountries());
 
+    /** A reason why it cannot be kept, and the field that it is about. */
+    public record Problem(String field, String words) {}
+
     /** Every reason why it cannot be kept as it is; empty if it can. */
-    public List<String> problems() {
-        var problems = new ArrayList<String>();
+    public List<Problem> problems() {
+        var problems = new ArrayList<Problem>();
         if (!code.matches("[\\p{L}\\p{N}][\\p{L}\\p{N}._/-]{0,29}"))
-            problems.add("code “%s” is not letters, digits, dots or dashes".formatted(code));
-        if (name.isBlank() || name.length() > 140) problems.add("name is missing or longer than 140 characters");
+            problems.add(new Problem("code", "code “%s” is not letters, digits, dots or dashes".formatted(code)));
+        if (name.isBlank() || name.length() > 140)
+            problems.add(new Problem("name", "name is missing or longer than 140 characters"));
         if (!kind.equals("person") && !kind.equals("organisation"))
-            problems.add("kind “%s” is not person or organisation".formatted(kind));
+            problems.add(new Problem("kind", "kind “%s” is not person or organisation".formatted(kind)));
         if (!email.isEmpty() && !EmailAddress.isOne(email))
-            problems.add("e-mail “%s” is not an address".formatted(email));
+            problems.add(new Problem("email", "e-mail “%s” is not an address".formatted(email)));
         if (!COUNTRIES.contains(country))
-            problems.add("country “%s” is not a two-letter code of ISO 3166".formatted(country));
-        if (!isCurrency(currency)) problems.add("currency “%s” is unknown".formatted(currency));
+            problems.add(
+                    new Problem("country", "country “%s” is not a two-letter code of ISO 3166".formatted(country)));
+        if (!isCurrency(currency))
+            problems.add(new Problem("currency", "currency “%s” is unknown".formatted(currency)));
         return problems;
+    }
+
+    /** Whether it says what is known of a customer. */
+    boolean says(Customer known) {
+        return name.equals(known.name())
+                && kind.equals(known.kind())
+                && email.equals(known.email() == null ? "" : known.email())
+                && address.equals(known.address())
+                && country.equals(known.country())
+                && currency.equals(known.currency().getCurrencyCode())
+                && taxNumber.equals(known.taxNumber() == null ? "" : known.taxNumber());
     }
 
     private static boolean isCurrency(String code) {

@@ -22,6 +22,7 @@ class CustomerFilePages {
     private static final int HAPPENED = 25;
     private final HowWeStandStore standing;
     private final Groups groups;
+    private final Contacts contacts;
     private final List<CustomerSection> sections;
     private final BusinessClock clock;
 
@@ -29,11 +30,13 @@ class CustomerFilePages {
             FindCustomers customers,
             HowWeStandStore standing,
             Groups groups,
+            Contacts contacts,
             List<CustomerSection> sections,
             BusinessClock clock) {
         this.customers = customers;
         this.standing = standing;
         this.groups = groups;
+        this.contacts = contacts;
         this.sections = sections;
         this.clock = clock;
     }
@@ -53,6 +56,8 @@ class CustomerFilePages {
         List<TheirEvent> happened = standing.happened(business, id, slice);
         model.addAttribute("happened", happened);
         model.addAttribute("pager", Pager.of(slice, happened.size(), standing.countHappened(business, id)));
+        model.addAttribute("contacts", contacts.of(business, id));
+        model.addAttribute("mail", Mail.values());
         model.addAttribute("groups", groups.all(business));
         model.addAttribute("group", groups.of(business, id).orElse(null));
         model.addAttribute("today", today);

@@ -28,6 +28,9 @@ class CustomerImportStore {
                 .set(CUSTOMER_IMPORT.FILE_NAME, rehearsal.fileName())
                 .set(CUSTOMER_IMPORT.CONTENT, content)
                 .set(CUSTOMER_IMPORT.GOOD, rehearsal.good())
+                .set(CUSTOMER_IMPORT.CHANGED, rehearsal.changed())
+                .set(CUSTOMER_IMPORT.REHEARSED_AT, OffsetDateTime.now(ZoneOffset.UTC))
+                .set(CUSTOMER_IMPORT.UNCHANGED, rehearsal.unchanged())
                 .set(CUSTOMER_IMPORT.BAD, rehearsal.bad())
                 .set(CUSTOMER_IMPORT.BAD_FILE, rehearsal.badFile())
                 .execute();
@@ -45,11 +48,15 @@ class CustomerImportStore {
 
     /** How many of its good lines are done, and which of them were left out; nobody else goes on with it meanwhile. */
     Progress lock(BusinessId business, UUID id) {
-        return db.select(CUSTOMER_IMPORT.DONE, CUSTOMER_IMPORT.LEFT_OUT, CUSTOMER_IMPORT.TAKEN_AT)
+        return db.select(
+                        CUSTOMER_IMPORT.DONE,
+                        CUSTOMER_IMPORT.LEFT_OUT,
+                        CUSTOMER_IMPORT.TAKEN_AT,
+                        CUSTOMER_IMPORT.REHEARSED_AT)
                 .from(CUSTOMER_IMPORT)
                 .where(of(business, id))
                 .forUpdate()
-                .fetchSingle(r -> new Progress(r.value1(), List.of(r.value2()), r.value3() != null));
+                .fetchSingle(r -> new Progress(r.value1(), List.of(r.value2()), r.value3() != null, r.value4()));
     }
 
     void setProgress(BusinessId business, UUID id, int done, List<String> leftOut) {
@@ -61,15 +68,14 @@ class CustomerImportStore {
     }
 
     /** How far an import is. */
-    record Progress(int done, List<String> leftOut, boolean over) {}
+    record Progress(int done, List<String> leftOut, boolean over, OffsetDateTime rehearsedAt) {}
 
     private static Condition of(BusinessId business, UUID id) {
         return CUSTOMER_IMPORT.BUSINESS_ID.eq(business).and(CUSTOMER_IMPORT.ID.eq(id));
     }
 
-    void setOutcome(BusinessId business, UUID id, int good, int bad, byte[] badFile) {
+    void setOutcome(BusinessId business, UUID id, int bad, byte[] badFile) {
         db.update(CUSTOMER_IMPORT)
-                .set(CUSTOMER_IMPORT.GOOD, good)
                 .set(CUSTOMER_IMPORT.BAD, bad)
                 .set(CUSTOMER_IMPORT.BAD_FILE, badFile)
                 .set(CUSTOMER_IMPORT.TAKEN_AT, OffsetDateTime.now(ZoneOffset.UTC))
@@ -85,6 +91,8 @@ class CustomerImportStore {
                         r.getId(),
                         r.getFileName(),
                         r.getGood(),
+                        r.getChanged(),
+                        r.getUnchanged(),
                         r.getBad(),
                         r.getTakenAt() != null
                                 ? ImportCustomers.State.TAKEN

@@ -39,6 +39,7 @@ class CustomerPages {
     private final FindCustomers customers;
     private final SaveCustomer save;
     private final ImportCustomers imports;
+    private final ExportCustomers exports;
     private final BusinessClock clock;
     private final SchedulerClient scheduler;
 
@@ -46,11 +47,13 @@ class CustomerPages {
             FindCustomers customers,
             SaveCustomer save,
             ImportCustomers imports,
+            ExportCustomers exports,
             BusinessClock clock,
             SchedulerClient scheduler) {
         this.customers = customers;
         this.save = save;
         this.imports = imports;
+        this.exports = exports;
         this.clock = clock;
         this.scheduler = scheduler;
     }
@@ -73,8 +76,14 @@ class CustomerPages {
 
     @GetMapping("/customers/new")
     @Needs(Power.CUSTOMERS)
-    String fresh(Business business, @RequestParam(defaultValue = "") String name, Model model) {
+    String fresh(
+            Business business,
+            @RequestParam(defaultValue = "") String name,
+            @RequestParam Optional<CustomerId> after,
+            Model model) {
         model.addAttribute("business", business);
+        model.addAttribute(
+                "after", after.flatMap(id -> customers.find(business.id(), id)).orElse(null));
         model.addAttribute("name", name);
         model.addAttribute("key", Ids.next());
         return "customers/new";
@@ -82,9 +91,14 @@ class CustomerPages {
 
     @PostMapping("/customers")
     @Needs(Power.CUSTOMERS)
-    String add(BusinessId business, @RequestParam Optional<CustomerId> key, @RequestParam Map<String, String> f) {
+    String add(
+            BusinessId business,
+            @RequestParam Optional<CustomerId> key,
+            @RequestParam(defaultValue = "false") boolean another,
+            @RequestParam Map<String, String> f) {
         CustomerId id = key.orElseGet(() -> new CustomerId(Ids.next()));
-        return "redirect:/customers/" + save.add(business, id, draft(f)).id();
+        CustomerId saved = save.add(business, id, draft(f)).id();
+        return another ? "redirect:/customers/new?after=" + saved : "redirect:/customers/" + saved;
     }
 
     @PostMapping("/customers/{id}")
@@ -96,6 +110,15 @@ class CustomerPages {
             @RequestParam Map<String, String> f) {
         save.change(business, id, revision, draft(f));
         return "redirect:/customers/" + id;
+    }
+
+    /** What the list shows, as a file that can be changed and imported again. */
+    @GetMapping("/customers/customers.csv")
+    void export(BusinessId business, @RequestParam(defaultValue = "") String q, HttpServletResponse response)
+            throws IOException {
+        response.setContentType("text/csv;charset=UTF-8");
+        response.setHeader(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"customers.csv\"");
+        exports.write(business, q, response.getWriter());
     }
 
     @GetMapping("/customers/import")
@@ -144,16 +167,22 @@ class CustomerPages {
                 .body(imports.get(business, id).badFile());
     }
 
+    /** What is typed of a customer; all that is wrong with it is said at once. An empty code is made later. */
     private static CustomerDraft draft(Map<String, String> fields) {
-        var f = new TypedForm(fields);
-        return new CustomerDraft(
-                f.text("code", TextKind.CODE),
-                f.text("name", TextKind.NAME),
-                f.text("kind", "person"),
-                f.text("email"),
-                f.text("address", TextKind.ADDRESS),
-                f.text("country").toUpperCase(Locale.ROOT),
-                f.text("currency").toUpperCase(Locale.ROOT),
-                f.text("taxNumber", TextKind.CODE));
+        return TypedForm.read(fields, f -> {
+            var draft = new CustomerDraft(
+                    f.text("code", TextKind.CODE),
+                    f.text("name", TextKind.NAME),
+                    f.text("kind", "person"),
+                    f.text("email"),
+                    f.text("address", TextKind.ADDRESS),
+                    f.text("country").toUpperCase(Locale.ROOT),
+                    f.text("currency").toUpperCase(Locale.ROOT),
+                    f.text("taxNumber", TextKind.CODE));
+            draft.problems().stream()
+                    .filter(p -> !p.field().equals("code") || !draft.code().isEmpty())
+                    .forEach(p -> f.refuse(p.field(), "customer.wrong", SaveCustomer.sentence(p)));
+            return draft;
+        });
     }
 }

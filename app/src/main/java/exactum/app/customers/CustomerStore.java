@@ -13,14 +13,14 @@ import exactum.core.text.Folding;
 import exactumdb.tables.records.CustomerRecord;
 import java.math.BigDecimal;
 import java.time.LocalDate;
+import java.time.OffsetDateTime;
 import java.util.Collection;
 import java.util.Currency;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.UUID;
+import java.util.function.Consumer;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.Field;
@@ -42,6 +42,7 @@ class CustomerStore implements FindCustomers {
     private static final Field<Integer> DOCUMENTS = DSL.field(
             "(select count(*) from document d where d.business_id = customer.business_id and d.customer_id = customer.id and d.kind = 'invoice' and d.state = 'issued')",
             Integer.class);
+    private static final String[] NOBODY = {};
     private final DSLContext db;
 
     CustomerStore(DSLContext db) {
@@ -134,13 +135,26 @@ class CustomerStore implements FindCustomers {
                 .toList();
     }
 
-    /** Which of the codes are taken. */
-    Set<String> takenCodes(BusinessId business, Collection<String> codes) {
-        return new HashSet<>(db.select(CUSTOMER.CODE)
-                .from(CUSTOMER)
+    /** The customers of codes, with when each was changed last. */
+    Map<String, Known> byCode(BusinessId business, Collection<String> codes) {
+        return db.selectFrom(CUSTOMER)
                 .where(CUSTOMER.BUSINESS_ID.eq(business))
                 .and(CUSTOMER.CODE.eq(DSL.any(codes.toArray(String[]::new))))
-                .fetch(CUSTOMER.CODE));
+                .fetchMap(CUSTOMER.CODE, r -> new Known(customer(r), r.getChangedAt()));
+    }
+
+    /** A customer, and when they were changed last. */
+    record Known(Customer customer, OffsetDateTime changedAt) {}
+
+    /** Hands out every customer that the words find, by code, without holding them all. */
+    void each(BusinessId business, String words, Consumer<Customer> each) {
+        try (var rows = db.selectFrom(CUSTOMER)
+                .where(matches(business, words))
+                .orderBy(CUSTOMER.CODE)
+                .fetchSize(1_000)
+                .fetchLazy()) {
+            rows.forEach(r -> each.accept(customer(r)));
+        }
     }
 
     /** The next free code of the form {@code C-0042}. */
@@ -175,7 +189,11 @@ class CustomerStore implements FindCustomers {
                         .map(d -> row(d).setBusinessId(business)
                                 .setId(new CustomerId(Ids.next()))
                                 .setCode(d.code())
-                                .setCreatedOn(today))
+                                .setInvoiceTo(NOBODY)
+                                .setReminderTo(NOBODY)
+                                .setConfirmTo(NOBODY)
+                                .setCreatedOn(today)
+                                .setChangedAt(OffsetDateTime.now()))
                         .toList());
     }
 
@@ -183,6 +201,7 @@ class CustomerStore implements FindCustomers {
     boolean update(BusinessId business, CustomerId id, int revision, CustomerDraft draft) {
         return db.update(CUSTOMER)
                         .set(row(draft))
+                        .set(CUSTOMER.CHANGED_AT, OffsetDateTime.now())
                         .set(CUSTOMER.REVISION, CUSTOMER.REVISION.plus(1))
                         .where(CUSTOMER.BUSINESS_ID.eq(business))
                         .and(CUSTOMER.ID.eq(id))
@@ -229,6 +248,8 @@ class CustomerStore implements FindCustomers {
                 c.getCountry(),
                 Currency.getInstance(c.getCurrency()),
                 c.getTaxNumber(),
+                new Recipients(
+                        c.getEmail(), List.of(c.getInvoiceTo()), List.of(c.getReminderTo()), List.of(c.getConfirmTo())),
                 c.getRevision());
     }
 }

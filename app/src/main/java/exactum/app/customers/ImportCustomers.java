@@ -15,8 +15,10 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jooq.exception.NoDataFoundException;
 import org.springframework.stereotype.Component;
@@ -24,8 +26,9 @@ import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
 
 /**
- * Customers from a file: rehearsed first, then the good lines are taken and the bad ones handed back as a file with
- * every reason. Taking the same rehearsal twice changes nothing.
+ * Customers from a file: rehearsed first, then the good lines are taken and the bad ones handed back as a file with every
+ * reason. A line whose code is known changes that customer, if it says anything else. Taking the same rehearsal twice changes
+ * nothing.
  */
 @Component
 public class ImportCustomers {
@@ -55,15 +58,32 @@ public class ImportCustomers {
     /**
      * A rehearsal as it is kept.
      *
-     * @param done how many of its good lines are imported so far
+     * @param good how many of its lines can be taken: new, changed and unchanged ones
+     * @param changed how many of them change a customer
+     * @param unchanged how many of them say what is known
+     * @param done how many of the good lines were looked at so far
      */
-    public record Rehearsal(UUID id, String fileName, int good, int bad, State state, int done, byte[] badFile) {
+    public record Rehearsal(
+            UUID id,
+            String fileName,
+            int good,
+            int changed,
+            int unchanged,
+            int bad,
+            State state,
+            int done,
+            byte[] badFile) {
         public boolean taken() {
             return state == State.TAKEN;
         }
 
         public boolean isRunning() {
             return state == State.RUNNING;
+        }
+
+        /** How many of its lines are new customers. */
+        public int fresh() {
+            return good - changed - unchanged;
         }
     }
 
@@ -74,21 +94,28 @@ public class ImportCustomers {
         TAKEN
     }
 
-    /** A line of a rehearsal; {@code reason} is why it would not be taken, or empty. */
-    public record Line(String code, String name, String email, String reason) {}
+    /** A line of a rehearsal: what becomes of it, or why it would not be taken. */
+    public record Line(String code, String name, String email, boolean bad, String words) {}
 
     private record Sorted(List<CustomerDraft> good, List<CustomerCsv.Bad> bad) {}
 
-    /** Reads the file and says which lines would be taken; adds no customer. */
+    /** Reads the file and says what would become of each line; touches no customer. */
     @Transactional
     public UUID rehearse(BusinessId business, String fileName, InputStream file) {
         try (var limited = new LimitedInput(file, settings.customerFileLimitKb() * 1024)) {
             byte[] content = limited.readAllBytes();
-            Sorted sorted = sort(business, content);
+            Sorted sorted = sort(content);
+            Map<String, CustomerStore.Known> known = known(business, sorted.good());
+            int unchanged = (int) sorted.good().stream()
+                    .filter(d -> known.containsKey(d.code())
+                            && d.says(known.get(d.code()).customer()))
+                    .count();
             var rehearsal = new Rehearsal(
                     Ids.next(),
                     fileName,
                     sorted.good().size(),
+                    known.size() - unchanged,
+                    unchanged,
                     sorted.bad().size(),
                     State.REHEARSED,
                     0,
@@ -100,6 +127,11 @@ public class ImportCustomers {
         }
     }
 
+    private Map<String, CustomerStore.Known> known(BusinessId business, List<CustomerDraft> drafts) {
+        return customers.byCode(
+                business, drafts.stream().map(CustomerDraft::code).toList());
+    }
+
     /** Marks that the good lines are to be imported; false if that was done before. */
     @Transactional
     public boolean begin(BusinessId business, UUID id) {
@@ -108,46 +140,65 @@ public class ImportCustomers {
     }
 
     /**
-     * Imports the good lines of a rehearsal, so many at a time; killed between, it goes on where it was. Lines whose code was
-     * taken meanwhile join the bad ones.
+     * Imports the good lines of a rehearsal, so many at a time; killed between, it goes on where it was. Lines whose customer
+     * somebody else changed since the rehearsal join the bad ones.
      */
     public Rehearsal take(BusinessId business, UUID id) {
-        Sorted sorted = sort(imports.content(business, id), Set.of());
-        List<CustomerDraft> good = sorted.good();
+        Sorted sorted = sort(imports.content(business, id));
         boolean more = true;
-        while (more) more = transaction.execute(s -> goOn(business, id, good, sorted.bad()));
+        while (more) more = transaction.execute(s -> goOn(business, id, sorted));
         return get(business, id);
     }
 
-    private boolean goOn(BusinessId business, UUID id, List<CustomerDraft> good, List<CustomerCsv.Bad> bad) {
+    private boolean goOn(BusinessId business, UUID id, Sorted sorted) {
         CustomerImportStore.Progress progress = imports.lock(business, id);
+        List<CustomerDraft> good = sorted.good();
         if (progress.over()) return false;
         if (progress.done() == good.size()) {
-            finish(business, id, good, bad, progress.leftOut());
+            finish(business, id, sorted, progress.leftOut());
             return false;
         }
         List<CustomerDraft> chunk = good.subList(progress.done(), Math.min(good.size(), progress.done() + CHUNK));
-        Set<String> taken = customers.takenCodes(
-                business, chunk.stream().map(CustomerDraft::code).toList());
+        Map<String, CustomerStore.Known> known = known(business, chunk);
         customers.insertAll(
-                business, chunk.stream().filter(d -> !taken.contains(d.code())).toList(), clock.today(business));
+                business,
+                chunk.stream().filter(d -> !known.containsKey(d.code())).toList(),
+                clock.today(business));
         var leftOut = new ArrayList<>(progress.leftOut());
-        chunk.stream().map(CustomerDraft::code).filter(taken::contains).forEach(leftOut::add);
+        for (CustomerDraft draft : chunk) {
+            CustomerStore.Known before = known.get(draft.code());
+            if (before == null || draft.says(before.customer())) continue;
+            boolean sinceThen = before.changedAt().isAfter(progress.rehearsedAt());
+            if (sinceThen || !change(business, before.customer(), draft)) leftOut.add(draft.code());
+        }
         imports.setProgress(business, id, progress.done() + chunk.size(), leftOut);
         return true;
     }
 
-    private void finish(
-            BusinessId business, UUID id, List<CustomerDraft> good, List<CustomerCsv.Bad> bad, List<String> leftOut) {
-        Set<String> codes = Set.copyOf(leftOut);
-        var all = new ArrayList<>(bad);
-        good.stream().filter(d -> codes.contains(d.code())).forEach(d -> all.add(takenMeanwhile(d)));
-        int imported = good.size() - codes.size();
-        imports.setOutcome(business, id, imported, all.size(), CustomerCsv.writeBad(all));
-        audit.record(business, "imported customers", "%d imported, %d not".formatted(imported, all.size()));
+    private boolean change(BusinessId business, Customer before, CustomerDraft draft) {
+        if (!customers.update(business, before.id(), before.revision(), draft)) return false;
+        audit.record(
+                business,
+                "changed a customer",
+                draft.code() + " " + draft.name(),
+                SaveCustomer.differences(before, draft));
+        return true;
     }
 
-    private static CustomerCsv.Bad takenMeanwhile(CustomerDraft d) {
+    private void finish(BusinessId business, UUID id, Sorted sorted, List<String> leftOut) {
+        Set<String> codes = Set.copyOf(leftOut);
+        var all = new ArrayList<>(sorted.bad());
+        sorted.good().stream().filter(d -> codes.contains(d.code())).forEach(d -> all.add(changedMeanwhile(d)));
+        imports.setOutcome(business, id, all.size(), CustomerCsv.writeBad(all));
+        Rehearsal done = get(business, id);
+        audit.record(
+                business,
+                "imported customers",
+                "%d new, %d changed, %d unchanged, %d not"
+                        .formatted(done.fresh(), done.changed() - codes.size(), done.unchanged(), all.size()));
+    }
+
+    private static CustomerCsv.Bad changedMeanwhile(CustomerDraft d) {
         return new CustomerCsv.Bad(
                 new CustomerCsv.Row(
                         0,
@@ -159,43 +210,56 @@ public class ImportCustomers {
                         d.country(),
                         d.currency(),
                         d.taxNumber()),
-                List.of(belongs(d.code())));
-    }
-
-    private static String belongs(String code) {
-        return "code “%s” belongs to a customer already".formatted(code);
+                List.of("somebody changed “%s” since the rehearsal".formatted(d.code())));
     }
 
     public Rehearsal get(BusinessId business, UUID id) {
         return imports.find(business, id).orElseThrow(() -> new NoDataFoundException("no rehearsal " + id));
     }
 
-    /** What the rehearsal says of each line: the bad ones first, in the file's order, at most as many as asked for. */
+    /** What the rehearsal says of each line: the bad ones first, then what changes, then what is new; at most so many. */
     public List<Line> lines(BusinessId business, UUID id, int most) {
-        Sorted sorted = sort(business, imports.content(business, id));
+        Sorted sorted = sort(imports.content(business, id));
+        Map<String, CustomerStore.Known> known = known(business, sorted.good());
         var bad = sorted.bad().stream()
-                .map(b -> new Line(b.row().code(), b.row().name(), b.row().email(), String.join("; ", b.reasons())));
-        var good = sorted.good().stream().map(d -> new Line(d.code(), d.name(), d.email(), ""));
-        return Stream.concat(bad, good).limit(most).toList();
-    }
-
-    private Sorted sort(BusinessId business, byte[] content) {
-        List<String> codes = CustomerCsv.read(new ByteArrayInputStream(content)).stream()
-                .map(CustomerCsv.Row::code)
+                .map(b -> new Line(
+                        b.row().code(), b.row().name(), b.row().email(), true, String.join("; ", b.reasons())));
+        var changes = sorted.good().stream()
+                .filter(d -> known.containsKey(d.code())
+                        && !d.says(known.get(d.code()).customer()))
+                .map(d -> line(d, changes(known.get(d.code()).customer(), d)));
+        var fresh =
+                sorted.good().stream().filter(d -> !known.containsKey(d.code())).map(d -> line(d, "new"));
+        return Stream.of(bad, changes, fresh)
+                .flatMap(lines -> lines)
+                .limit(most)
                 .toList();
-        return sort(content, customers.takenCodes(business, codes));
     }
 
-    private static Sorted sort(byte[] content, Set<String> taken) {
+    private static Line line(CustomerDraft d, String words) {
+        return new Line(d.code(), d.name(), d.email(), false, words);
+    }
+
+    private static String changes(Customer before, CustomerDraft after) {
+        return SaveCustomer.differences(before, after).all().stream()
+                .map(c -> "%s: %s → %s"
+                        .formatted(
+                                c.field(),
+                                c.before().isEmpty() ? "nothing" : c.before(),
+                                c.after().isEmpty() ? "nothing" : c.after()))
+                .collect(Collectors.joining("; "));
+    }
+
+    private static Sorted sort(byte[] content) {
         List<CustomerCsv.Row> rows = CustomerCsv.read(new ByteArrayInputStream(content));
         Set<String> seen = new HashSet<>();
         var good = new ArrayList<CustomerDraft>();
         var bad = new ArrayList<CustomerCsv.Bad>();
         for (CustomerCsv.Row row : rows) {
             CustomerDraft draft = draft(row);
-            var problems = new ArrayList<>(draft.problems());
-            if (taken.contains(draft.code())) problems.add(belongs(draft.code()));
-            else if (!seen.add(draft.code()))
+            var problems = new ArrayList<>(
+                    draft.problems().stream().map(CustomerDraft.Problem::words).toList());
+            if (!seen.add(draft.code()))
                 problems.add("code “%s” stands on an earlier line of this file".formatted(draft.code()));
             if (problems.isEmpty()) good.add(draft);
             else bad.add(new CustomerCsv.Bad(row, problems));

@@ -8,6 +8,7 @@ import exactum.app.web.Texts;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactum.core.problem.Refusal;
+import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -78,7 +79,7 @@ public class SaveCustomer {
         audit.record(business, "changed a customer", draft.code() + " " + draft.name(), differences(before, draft));
     }
 
-    private static Changes differences(Customer before, CustomerDraft after) {
+    static Changes differences(Customer before, CustomerDraft after) {
         return Changes.of()
                 .and("code", before.code(), after.code())
                 .and("name", before.name(), after.name())
@@ -91,9 +92,15 @@ public class SaveCustomer {
     }
 
     private static void requireGood(CustomerDraft draft) {
-        var problems = draft.problems();
-        if (!problems.isEmpty())
-            throw new Refusal("customer.wrong", capital(String.join("; ", problems)) + ". Nothing was saved.");
+        List<Refusal> wrong = draft.problems().stream()
+                .map(p -> new Refusal("customer.wrong", sentence(p)).at(p.field()))
+                .toList();
+        if (!wrong.isEmpty()) throw Refusal.all(wrong);
+    }
+
+    /** A reason as a sentence of its own. */
+    static String sentence(CustomerDraft.Problem problem) {
+        return capital(problem.words()) + ". Nothing was saved.";
     }
 
     private static String capital(String text) {

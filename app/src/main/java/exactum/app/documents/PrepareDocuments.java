@@ -4,6 +4,7 @@ import exactum.app.business.Business;
 import exactum.app.business.FindBusinesses;
 import exactum.app.customers.Customer;
 import exactum.app.customers.FindCustomers;
+import exactum.app.customers.Mail;
 import exactum.app.database.Ids;
 import exactum.app.ledger.Ledger;
 import exactum.app.setup.Account;
@@ -146,7 +147,7 @@ public class PrepareDocuments {
                     customer.code(),
                     draft.terms() == null ? "" : terms(draft.terms()).printed(),
                     series(draft.kind()),
-                    customer.email());
+                    customer.recipients().of(Mail.INVOICES));
         }
 
         private Customer customer(CustomerId id) {

@@ -20,7 +20,7 @@ import java.util.List;
  * @param tax its tax with its worth
  * @param worth its total with its worth
  * @param claims what it asks for; none for a document that asks for nothing
- * @param sentTo where its message goes, or null where there is no address
+ * @param sentTo where its message goes; none where it is held
  */
 public record Prepared(
         Draft draft,
@@ -36,7 +36,7 @@ public record Prepared(
         String customerCode,
         String termsPrinted,
         NumberSeries series,
-        String sentTo) {
+        List<String> sentTo) {
     public DocumentId id() {
         return draft.id();
     }

@@ -2,6 +2,7 @@ package exactum.app.documents;
 
 import exactum.app.audit.Audit;
 import exactum.app.customers.FindCustomers;
+import exactum.app.customers.Mail;
 import exactum.app.installation.BusinessClock;
 import exactum.app.messages.MessageKind;
 import exactum.app.messages.NewMessage;
@@ -30,8 +31,9 @@ public class SendAgain {
     /** Puts the reminder into the outbox; nothing if one goes out today already. */
     @Transactional
     public void send(BusinessId business, Document invoice) {
-        String email = customers.get(business, invoice.customer()).email();
-        if (email == null) {
+        List<String> to =
+                customers.get(business, invoice.customer()).recipients().of(Mail.REMINDERS);
+        if (to.isEmpty()) {
             throw new Refusal(
                     "send-again.no-address",
                     "%s has no e-mail address. Nothing was sent. Add one on the customer’s page."
@@ -40,7 +42,7 @@ public class SendAgain {
         boolean put = outbox.putOnce(
                 business,
                 NewMessage.to(
-                        email,
+                        to,
                         MessageKind.REMINDER,
                         invoice.customer(),
                         invoice.id().value(),

@@ -50,10 +50,10 @@ class MessageDecisionStore {
 
     List<Held> held(BusinessId business, Wanted wanted) {
         return db.fetch("""
-                        select c.id, c.name, c.email, c.currency, min(m.send_on) as since, count(distinct m.id) as messages, coalesce(sum(d.gross_minor) filter (where d.currency = c.currency), 0) as minor
+                        select c.id, c.name, coalesce(c.invoice_to[1], c.email) as email, c.currency, min(m.send_on) as since, count(distinct m.id) as messages, coalesce(sum(d.gross_minor) filter (where d.currency = c.currency), 0) as minor
                           from message m join customer c on c.business_id = m.business_id and c.id = m.customer_id
                           join message_about a on a.business_id = m.business_id and a.message_id = m.id join document d on d.business_id = a.business_id and d.id = a.document_id
-                         where m.business_id = {0} and m.state = 'held' and {2} group by c.id, c.name, c.email, c.currency order by minor desc limit {1}
+                         where m.business_id = {0} and m.state = 'held' and {2} group by c.id, c.name, c.invoice_to, c.email, c.currency order by minor desc limit {1}
                         """, DSL.inline(business.value()), DSL.inline(wanted.most()), held(wanted))
                 .map(r -> new Held(
                         new CustomerId(r.get("id", UUID.class)),

@@ -26,14 +26,14 @@ public record NewMessage(
         addresses = List.copyOf(addresses);
     }
 
-    /** To one address, or to none where it is null. */
+    /** To some addresses, or to none: then it is held. */
     public static NewMessage to(
-            String address,
+            List<String> addresses,
             MessageKind kind,
             CustomerId customer,
             UUID subject,
             LocalDate sendOn,
             List<DocumentId> about) {
-        return new NewMessage(kind, customer, subject, sendOn, about, address == null ? List.of() : List.of(address));
+        return new NewMessage(kind, customer, subject, sendOn, about, addresses);
     }
 }

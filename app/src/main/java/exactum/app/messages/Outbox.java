@@ -2,6 +2,7 @@ package exactum.app.messages;
 
 import exactum.app.audit.Audit;
 import exactum.app.customers.FindCustomers;
+import exactum.app.customers.Mail;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.MessageId;
@@ -38,11 +39,12 @@ public class Outbox {
     /** Frees a customer's held messages, now that there is an address; answers how many. */
     @Transactional
     public int release(BusinessId business, CustomerId customer) {
-        String email = customers.get(business, customer).email();
-        if (email == null) return 0;
+        List<String> to = customers.get(business, customer).recipients().of(Mail.INVOICES);
+        if (to.isEmpty()) return 0;
         List<MessageId> freed = messages.release(business, customer);
-        freed.forEach(id -> messages.addRecipients(business, id, List.of(email)));
-        if (!freed.isEmpty()) audit.record(business, "sent held messages", freed.size() + " to " + email);
+        freed.forEach(id -> messages.addRecipients(business, id, to));
+        if (!freed.isEmpty())
+            audit.record(business, "sent held messages", freed.size() + " to " + String.join(", ", to));
         return freed.size();
     }
 

@@ -1,6 +1,7 @@
 package exactum.app.settlement;
 
 import exactum.app.customers.FindCustomers;
+import exactum.app.customers.Mail;
 import exactum.app.messages.MessageKind;
 import exactum.app.messages.NewMessage;
 import exactum.app.messages.Outbox;
@@ -29,8 +30,9 @@ public class ConfirmPayment {
     /** Puts the confirmation into the outbox, in the transaction that took the payment in. */
     @Transactional(propagation = Propagation.MANDATORY)
     public void confirm(BusinessId business, Means payment, LocalDate sendOn) {
-        String email = customers.get(business, payment.customer()).email();
-        if (email == null) return;
+        List<String> to =
+                customers.get(business, payment.customer()).recipients().of(Mail.CONFIRMATIONS);
+        if (to.isEmpty()) return;
         List<DocumentId> about = payments.settledBy(business, payment.id()).stream()
                 .map(FindPayments.Settlement::document)
                 .distinct()
@@ -38,7 +40,7 @@ public class ConfirmPayment {
         outbox.put(
                 business,
                 List.of(NewMessage.to(
-                        email,
+                        to,
                         MessageKind.CONFIRMATION,
                         payment.customer(),
                         payment.id().value(),

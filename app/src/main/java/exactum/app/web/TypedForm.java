@@ -72,9 +72,12 @@ public final class TypedForm {
         refused(new Refusal(code, sentence).at(field));
     }
 
+    /** Of a field that is refused already, the first reason stays. */
     private void refused(Refusal refusal) {
         if (problems == null) throw refusal;
-        problems.add(refusal);
+        boolean known = refusal.field().isPresent()
+                && problems.stream().anyMatch(p -> p.field().equals(refusal.field()));
+        if (!known) problems.add(refusal);
     }
 
     /** Reads a field; what is refused in it is shown beside it, and another value stands in until all is read. */

@@ -7,9 +7,12 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.StringWriter;
 import java.io.UncheckedIOException;
+import java.io.Writer;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Consumer;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 
 /**
@@ -25,6 +28,9 @@ public final class CustomerCsv {
     /** A file that was handed back carries a column more, which is not read. */
     private static final StrictCsv CSV = new StrictCsv(
             "customers", Stream.concat(COLUMNS.stream(), Stream.of("reason")).toList(), REQUIRED);
+
+    /** What begins like a formula, however often it was quoted. */
+    private static final Pattern FORMULA = Pattern.compile("'*[=+\\-@\t\r]");
 
     private CustomerCsv() {}
 
@@ -55,6 +61,29 @@ public final class CustomerCsv {
         return rows;
     }
 
+    /** Customers as a file that {@link #read} reads back without loss, one row after the other. */
+    public static void write(Writer to, Consumer<Consumer<Row>> rows) throws IOException {
+        try (CsvWriter csv =
+                CsvWriter.builder().lineDelimiter(LineDelimiter.CRLF).build(to)) {
+            csv.writeRecord(COLUMNS);
+            rows.accept(row -> csv.writeRecord(cells(row)));
+        }
+    }
+
+    private static List<String> cells(Row row) {
+        return Stream.of(
+                        row.code(),
+                        row.name(),
+                        row.kind(),
+                        row.email(),
+                        row.address(),
+                        row.country(),
+                        row.currency(),
+                        row.taxNumber())
+                .map(CustomerCsv::harmless)
+                .toList();
+    }
+
     /** The bad lines as a file of the same columns with a column {@code reason} more, to be mended and read again. */
     public static byte[] writeBad(List<Bad> bad) {
         var text = new StringWriter();
@@ -64,17 +93,9 @@ public final class CustomerCsv {
             header.add("reason");
             csv.writeRecord(header);
             for (Bad line : bad) {
-                Row row = line.row();
-                csv.writeRecord(
-                        harmless(row.code()),
-                        harmless(row.name()),
-                        harmless(row.kind()),
-                        harmless(row.email()),
-                        harmless(row.address()),
-                        harmless(row.country()),
-                        harmless(row.currency()),
-                        harmless(row.taxNumber()),
-                        String.join("; ", line.reasons()));
+                var cells = new ArrayList<>(cells(line.row()));
+                cells.add(String.join("; ", line.reasons()));
+                csv.writeRecord(cells);
             }
         } catch (IOException e) {
             throw new UncheckedIOException(e);
@@ -82,21 +103,25 @@ public final class CustomerCsv {
         return text.toString().getBytes(StandardCharsets.UTF_8);
     }
 
-    /** A cell that a spreadsheet would take for a formula is quoted (OWASP, CSV injection). */
+    /** A cell that a spreadsheet would take for a formula is quoted (OWASP, CSV injection); {@link #plain} takes that back. */
     private static String harmless(String cell) {
-        return !cell.isEmpty() && "=+-@\t\r".indexOf(cell.charAt(0)) >= 0 ? "'" + cell : cell;
+        return FORMULA.matcher(cell).lookingAt() ? "'" + cell : cell;
+    }
+
+    private static String plain(String cell) {
+        return cell.startsWith("'") && FORMULA.matcher(cell.substring(1)).lookingAt() ? cell.substring(1) : cell;
     }
 
     private static Row row(StrictCsv.Row row) {
         return new Row(
                 row.line(),
-                row.get("code"),
-                row.get("name"),
+                plain(row.get("code")),
+                plain(row.get("name")),
                 row.get("kind"),
-                row.get("email"),
-                row.lines("address").replace('|', '\n'),
+                plain(row.get("email")),
+                plain(row.lines("address").replace('|', '\n')),
                 row.get("country"),
                 row.get("currency"),
-                row.get("tax_number"));
+                plain(row.get("tax_number")));
     }
 }

@@ -5,8 +5,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.io.StringWriter;
 import java.util.List;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 class CustomerCsvTest {
     private static List<CustomerCsv.Row> read(String file) {
@@ -31,6 +35,30 @@ class CustomerCsvTest {
         assertThat(back)
                 .isEqualTo(
                         "code,name,kind,email,address,country,currency,tax_number,reason\r\n'=1+1,Ada,,,,IE,EUR,,first; second\r\n");
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "Ada",
+                "=1+1",
+                "'=1+1",
+                "''-2",
+                "@home",
+                "+353 1",
+                "-5",
+                "'plain",
+                "a,b;c\"d",
+                "אבג ⚓ é",
+                "Quay 1\nReedharbour"
+            })
+    void what_is_written_is_read_back_without_loss_and_never_as_a_formula(String text) throws IOException {
+        String oneLine = text.replace('\n', ' ');
+        var row = new CustomerCsv.Row(2, "C-1", oneLine, "person", "", text, "IE", "EUR", oneLine);
+        var out = new StringWriter();
+        CustomerCsv.write(out, rows -> rows.accept(row));
+        assertThat(read(out.toString())).containsExactly(row);
+        assertThat(out.toString()).doesNotContainPattern("(^|,)\"?[=+@-]");
     }
 
     @Test

@@ -1,0 +1,25 @@
+package exactum.app.customers;
+
+import java.util.Arrays;
+import java.util.List;
+
+/** What of a customer's mail a contact may get. */
+public enum Mail {
+    INVOICES("invoices"),
+    REMINDERS("reminders"),
+    CONFIRMATIONS("confirmations");
+
+    /** The stored names. */
+    static final List<String> ALL = Arrays.stream(values()).map(Mail::words).toList();
+
+    private final String words;
+
+    Mail(String words) {
+        this.words = words;
+    }
+
+    /** The stored name. */
+    public String words() {
+        return words;
+    }
+}
