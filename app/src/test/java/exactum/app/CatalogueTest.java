@@ -87,6 +87,13 @@ class CatalogueTest {
     }
 
     @Test
+    void a_new_item_is_booked_to_income_unless_one_says_otherwise(World world) {
+        try (var ada = new Visitor(world, "ada")) {
+            assertThat(ada.get("/catalogue").body()).containsPattern("value=\"4000\" selected=\"selected\"");
+        }
+    }
+
+    @Test
     void two_who_add_the_same_price_at_once_leave_one(World world) throws Exception {
         try (var ada = new Visitor(world, "ada");
                 var pool = Executors.newFixedThreadPool(2)) {

@@ -7,6 +7,7 @@ import exactum.app.customers.FindCustomers;
 import exactum.app.customers.Groups;
 import exactum.app.database.Ids;
 import exactum.app.installation.BusinessClock;
+import exactum.app.setup.Account;
 import exactum.app.setup.FindSetup;
 import exactum.app.setup.FreeAccounts;
 import exactum.app.web.NotHere;
@@ -91,7 +92,15 @@ class CataloguePages {
                 setup.taxRates(business.id()).rates().stream()
                         .filter(r -> r.isValidOn(today))
                         .toList());
-        model.addAttribute("accounts", accounts.forSales(business.id()));
+        List<Account> sales = accounts.forSales(business.id());
+        model.addAttribute("accounts", sales);
+        model.addAttribute(
+                "usualAccount",
+                sales.stream()
+                        .filter(a -> a.kind().equals("income") && a.role() == null)
+                        .findFirst()
+                        .map(Account::code)
+                        .orElse(null));
         model.addAttribute("currency", business.currency());
     }
 
