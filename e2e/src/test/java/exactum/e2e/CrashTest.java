@@ -50,7 +50,7 @@ class CrashTest {
                         + MANY + ") n");
         installation.execute("""
                 insert into recurring_invoice (business_id, id, name, customer_id, rule, starts_on, coverage, made_days_before, terms_id, currency, price_mode, state, next_index, next_date, next_make_on, search)
-                select 1, gen_random_uuid(), 'Berth', c.id, 'FREQ=MONTHLY;INTERVAL=1;BYMONTHDAY=1', '2026-06-01', 'MONTH_OF_DATE', 0, t.id, 'EUR', 'plus tax', 'active', 0, '2026-06-01', '2026-06-01', 'berth' from customer c, terms t where t.business_id = 1 and c.business_id = 1""");
+                select 1, gen_random_uuid(), 'Berth', c.id, 'FREQ=MONTHLY;INTERVAL=1;BYMONTHDAY=1', '2026-06-01', 'MONTH_OF_DATE', 0, t.id, 'EUR', 'plus tax', 'active', 0, '2026-06-01', '2026-06-01', 'berth' from customer c, terms t where t.business_id = 1 and t.chosen and c.business_id = 1""");
         installation.execute(
                 "insert into recurring_line (business_id, recurring_id, line_no, description, quantity, unit, price, tax_code, income_account) select 1, id, 1, 'Berth', 1, 'month', 640, 'standard', '4000' from recurring_invoice where business_id = 1");
     }

@@ -261,7 +261,7 @@ class FormTest {
     }
 
     private static void save(Page page) {
-        page.locator("main form button:not([type=button])").last().click();
+        page.locator("main form .act.main").click();
     }
 
     private static void isSavedOnce(Installation installation, String name) {
