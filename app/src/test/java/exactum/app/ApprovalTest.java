@@ -105,6 +105,13 @@ class ApprovalTest {
             nils.follow("/approvals/" + id + "/approve", "");
             assertThat(ada.get("/drafts/" + draft.id()).body()).contains("Approved by nils");
         }
+        try (var ada = new Visitor(world, "ada")) {
+            var gone = world.draft(world.payer(), RunningApp.TODAY, world.power());
+            assertThat(drafts.mayIssue(world.moorings, gone)).isFalse();
+            assertThat(ada.get("/day").body()).contains("A second person is needed");
+            drafts.delete(world.moorings, gone.id());
+            assertThat(ada.get("/day").body()).doesNotContain("A second person is needed");
+        }
         var saved = drafts.find(world.moorings, draft.id()).orElseThrow();
         assertThat(drafts.mayIssue(world.moorings, saved)).isTrue();
         var changed = world.draft(world.payer(), RunningApp.TODAY, world.power());

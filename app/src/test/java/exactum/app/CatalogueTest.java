@@ -94,6 +94,20 @@ class CatalogueTest {
     }
 
     @Test
+    void a_price_for_a_while_interrupts_the_open_one_which_goes_on_after_it(World world) {
+        String prices = "/catalogue/" + key(world) + "/prices";
+        try (var ada = new Visitor(world, "ada")) {
+            ada.follow(prices, price("9.00", "1+Jul+2026", "&lastDay=31+Jul+2026"));
+            for (String[] day :
+                    new String[][] {{"30+Jun+2026", "12.00"}, {"31+Jul+2026", "9.00"}, {"1+Aug+2026", "12.00"}})
+                assertThat(ada.get("/catalogue/" + key(world) + "?day=" + day[0])
+                                .body())
+                        .as(day[0])
+                        .contains("EUR " + day[1] + "</b>");
+        }
+    }
+
+    @Test
     void two_who_add_the_same_price_at_once_leave_one(World world) throws Exception {
         try (var ada = new Visitor(world, "ada");
                 var pool = Executors.newFixedThreadPool(2)) {
@@ -137,6 +151,10 @@ class CatalogueTest {
             ada.follow(path, "revision=1&kind=retainer&sentence=Not+refunded." + form);
             assertThat(ada.post(path, "revision=1&kind=unit" + form).body())
                     .contains("Somebody changed this item meanwhile");
+            assertThat(ada.post("/invoices/typed", "text0=Pontoon+key&qty0=1").body())
+                    .as("the sentence stands on the paper")
+                    .contains("id=\"text1\"")
+                    .contains("value=\"Not refunded.\"");
             assertThat(ada.get("/audit?q=retainer").body()).contains("unit").contains("Not refunded.");
             ada.follow(path + "/retire", "");
             assertThat(ada.get("/catalogue").body()).doesNotContain("Pontoon key");

@@ -159,8 +159,10 @@ class CustomerTest {
                 .satisfies(l -> assertThat(l.words()).contains("one@lakeside.example → file@lakeside.example"));
         save.change(world.moorings, customer.id(), 1, draft(customer, "desk@lakeside.example"));
         imports.begin(world.moorings, id);
-        assertThat(new String(imports.take(world.moorings, id).badFile(), StandardCharsets.UTF_8))
-                .contains("since the rehearsal");
+        assertThat(imports.take(world.moorings, id))
+                .satisfies(r -> assertThat(r.changed()).isZero())
+                .satisfies(r -> assertThat(new String(r.badFile(), StandardCharsets.UTF_8))
+                        .contains("since the rehearsal"));
         assertThat(customers.get(world.moorings, customer.id()).email()).isEqualTo("desk@lakeside.example");
     }
 

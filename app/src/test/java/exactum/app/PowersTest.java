@@ -132,6 +132,17 @@ class PowersTest {
     }
 
     @Test
+    void an_address_of_the_house_is_none_of_a_business(World world) {
+        try (var ada = new Visitor(world, "ada");
+                var stranger = new Visitor(world, "nobody")) {
+            for (String path : List.of("/sign-in", "/join/0", "/password/0", "/first-user/0")) {
+                assertThat(ada.get(path).statusCode()).as(path).isEqualTo(404);
+                assertThat(stranger.get(path).statusCode()).as(path).isEqualTo(404);
+            }
+        }
+    }
+
+    @Test
     void who_is_stopped_is_told_as_what_they_work_here_and_who_may(World world, Memberships memberships) {
         memberships.join(world.moorings, "nils", Set.of(Role.BILLING, Role.COLLECTIONS));
         try (var nils = new Visitor(world, "nils")) {

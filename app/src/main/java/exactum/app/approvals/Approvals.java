@@ -64,15 +64,21 @@ public class Approvals {
     @Transactional
     public boolean mayGo(BusinessId business, What what) {
         Optional<Money> above = limit(business, what.kind());
-        if (above.isEmpty()) return true;
+        if (above.isEmpty()) return needsNone(business, what);
         Money worth = worth(business, what.amounts());
-        if (worth.compareTo(above.get()) <= 0) return true;
+        if (worth.compareTo(above.get()) <= 0) return needsNone(business, what);
         Optional<Approval> standing = store.find(business, what.kind(), what.subject());
         if (standing.filter(a -> a.facts().equals(what.facts())).isPresent())
             return standing.get().state() == Approval.State.APPROVED;
         store.withdraw(business, what.kind(), what.subject());
         ask(business, what, worth);
         return false;
+    }
+
+    /** What was asked for before the rule or the amount changed waits no longer. */
+    private boolean needsNone(BusinessId business, What what) {
+        store.withdraw(business, what.kind(), what.subject());
+        return true;
     }
 
     private void ask(BusinessId business, What what, Money worth) {

@@ -238,7 +238,7 @@ class CataloguePages {
             last = null;
         }
         String who = f.text("who");
-        UUID group = f.raw("group").isBlank() ? null : f.parsed("group", "group", CataloguePages::id);
+        UUID group = f.idOrNone("group");
         if (!who.isEmpty() && group != null) {
             f.refuse("who", "typed.who", "A price is for one customer or for a group. Nothing was saved.");
             group = null;
@@ -253,14 +253,6 @@ class CataloguePages {
                 TypedTariff.read(f, currency),
                 from,
                 last == null ? null : last.plusDays(1));
-    }
-
-    private static UUID id(String text) {
-        try {
-            return UUID.fromString(text);
-        } catch (IllegalArgumentException wrong) {
-            throw new Refusal("typed.group", "This is no group. Nothing was saved.");
-        }
     }
 
     @PostMapping("/catalogue/{id}/prices/{price}/remove")

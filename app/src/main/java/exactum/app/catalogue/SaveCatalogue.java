@@ -146,7 +146,7 @@ public class SaveCatalogue {
         audit.record(business, "took an item out of the catalogue", item.name());
     }
 
-    /** Adds a price. One that overlaps another for the same is refused, unless that is open and ends where this begins. */
+    /** Adds a price. One that overlaps another for the same is refused, unless that is open: it ends where this begins, and goes on where this ends. */
     @Transactional
     public void addPrice(BusinessId business, ItemId id, Price price) {
         store.lock(business, id);
@@ -161,6 +161,7 @@ public class SaveCatalogue {
                                         .formatted(before.tariff().first().text(), Texts.day(before.validFrom())))
                         .at("validFrom");
             store.end(business, id, before.id(), price.validFrom());
+            if (price.validUntil() != null) store.insert(business, id, before.from(Ids.next(), price.validUntil()));
         });
         store.insert(business, id, price);
         audit.record(

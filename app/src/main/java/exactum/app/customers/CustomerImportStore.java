@@ -74,8 +74,11 @@ class CustomerImportStore {
         return CUSTOMER_IMPORT.BUSINESS_ID.eq(business).and(CUSTOMER_IMPORT.ID.eq(id));
     }
 
-    void setOutcome(BusinessId business, UUID id, int bad, byte[] badFile) {
+    /** Ends it; so many of its good lines were left out, and so many of those would have changed a customer. */
+    void setOutcome(BusinessId business, UUID id, int leftOut, int changes, int bad, byte[] badFile) {
         db.update(CUSTOMER_IMPORT)
+                .set(CUSTOMER_IMPORT.GOOD, CUSTOMER_IMPORT.GOOD.minus(leftOut))
+                .set(CUSTOMER_IMPORT.CHANGED, CUSTOMER_IMPORT.CHANGED.minus(changes))
                 .set(CUSTOMER_IMPORT.BAD, bad)
                 .set(CUSTOMER_IMPORT.BAD_FILE, badFile)
                 .set(CUSTOMER_IMPORT.TAKEN_AT, OffsetDateTime.now(ZoneOffset.UTC))

@@ -7,7 +7,6 @@ import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactum.core.text.TextKind;
 import java.util.Map;
-import java.util.UUID;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -40,8 +39,7 @@ class GroupPages {
     @PostMapping("/customers/{id}/group")
     @Needs(Power.CUSTOMERS)
     String put(BusinessId business, @PathVariable CustomerId id, @RequestParam Map<String, String> fields) {
-        String group = fields.getOrDefault("group", "");
-        groups.put(business, id, group.isEmpty() ? null : UUID.fromString(group));
+        groups.put(business, id, new TypedForm(fields).idOrNone("group"));
         return "redirect:/customers/" + id;
     }
 }

@@ -189,13 +189,16 @@ public class ImportCustomers {
         Set<String> codes = Set.copyOf(leftOut);
         var all = new ArrayList<>(sorted.bad());
         sorted.good().stream().filter(d -> codes.contains(d.code())).forEach(d -> all.add(changedMeanwhile(d)));
-        imports.setOutcome(business, id, all.size(), CustomerCsv.writeBad(all));
+        int changes = (int) customers.byCode(business, codes).values().stream()
+                .filter(k -> k.customer().revision() > 1)
+                .count();
+        imports.setOutcome(business, id, codes.size(), changes, all.size(), CustomerCsv.writeBad(all));
         Rehearsal done = get(business, id);
         audit.record(
                 business,
                 "imported customers",
                 "%d new, %d changed, %d unchanged, %d not"
-                        .formatted(done.fresh(), done.changed() - codes.size(), done.unchanged(), all.size()));
+                        .formatted(done.fresh(), done.changed(), done.unchanged(), all.size()));
     }
 
     private static CustomerCsv.Bad changedMeanwhile(CustomerDraft d) {

@@ -121,6 +121,7 @@ public class Drafts {
         Draft draft = store.find(business, id)
                 .orElseThrow(() -> new Refusal("draft.gone", "This draft is not there any more. Nothing was deleted."));
         store.delete(business, id);
+        approvals.withdraw(business, ApprovalKind.DOCUMENT, id.value());
         audit.record(business, "deleted a draft", draft.kind().words());
     }
 }

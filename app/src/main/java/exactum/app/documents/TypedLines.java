@@ -74,7 +74,18 @@ public final class TypedLines {
                             .orElse(""));
             f.put("tax" + i, item.taxCode());
             f.put("account" + i, item.incomeAccount().value());
+            if (!item.sentence().isEmpty()) say(f, i, item);
         }
+    }
+
+    /** The item's sentence stands on the line below, or behind its name where that line is taken. */
+    private static void say(Map<String, String> f, int i, CatalogueItem item) {
+        int below = i + 1;
+        boolean free = below < MOST
+                && f.getOrDefault("text" + below, "").isBlank()
+                && f.getOrDefault("price" + below, "").isBlank();
+        if (free) f.put("text" + below, item.sentence());
+        else f.put("text" + i, item.name() + ". " + item.sentence());
     }
 
     /** Why each line has the price that its item has for the sale, by the line's index; none where it was made otherwise. */

@@ -4,6 +4,7 @@ import exactum.app.business.BusinessAddress;
 import exactum.app.business.Membership;
 import exactum.app.business.Needs;
 import exactum.app.business.Power;
+import exactum.app.web.NotHere;
 import jakarta.servlet.DispatcherType;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -30,7 +31,7 @@ class MayDo implements WebMvcConfigurer, HandlerInterceptor {
         if (request.getDispatcherType() == DispatcherType.ERROR
                 || !(handler instanceof HandlerMethod method)
                 || BusinessAddress.of(request).isEmpty()) return true;
-        Membership member = Membership.of(request).orElseThrow();
+        Membership member = Membership.of(request).orElseThrow(NotHere::new);
         Optional<Power> needed = needed(method);
         boolean writes = !HttpMethod.GET.matches(request.getMethod()) && !HttpMethod.HEAD.matches(request.getMethod());
         if (needed.isEmpty() ? writes : !member.may(needed.get())) throw new MayNot(member, needed);

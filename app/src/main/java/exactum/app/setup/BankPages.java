@@ -15,7 +15,6 @@ import exactum.core.text.TextKind;
 import java.time.LocalDate;
 import java.util.Currency;
 import java.util.Map;
-import java.util.UUID;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -90,7 +89,6 @@ class BankPages {
         String bic = f.text("bic", TextKind.CODE);
         if (!bic.matches("([A-Z]{6}[A-Z0-9]{2}([A-Z0-9]{3})?)?"))
             f.refuse("bic", "typed.bic", "“%s” is not a BIC of 8 or 11 characters. Nothing was saved.".formatted(bic));
-        String creditor = f.text("creditor");
         return new BankAccount(
                 before.id(),
                 f.required("name", "name", TextKind.NAME),
@@ -102,7 +100,7 @@ class BankPages {
                 before.isFetched(),
                 new BankAccount.Profile(
                         bic,
-                        creditor.isEmpty() ? null : UUID.fromString(creditor),
+                        f.idOrNone("creditor"),
                         f.oneOf("fileVersion", "file version", BankAccount.Profile.FILE_VERSIONS),
                         f.oneOf("grouping", "grouping", BankAccount.Profile.GROUPINGS),
                         f.has("isBatch"),

@@ -49,13 +49,15 @@ class ChartPages {
         return "redirect:/setup/accounts";
     }
 
+    /** An account's other name. */
+    private record Renamed(AccountCode code, String name) {}
+
     @PostMapping("/setup/accounts/rename")
     @Needs(Power.SETUP)
-    String rename(BusinessId business, @RequestParam String code, @RequestParam Map<String, String> fields) {
-        save.renameAccount(
-                business,
-                new AccountCode(code),
-                TypedForm.read(fields, f -> f.required("name", "name", TextKind.NAME)));
+    String rename(BusinessId business, @RequestParam Map<String, String> fields) {
+        Renamed typed = TypedForm.read(
+                fields, f -> new Renamed(f.account("code", "code"), f.required("name", "name", TextKind.NAME)));
+        save.renameAccount(business, typed.code(), typed.name());
         return "redirect:/setup/accounts";
     }
 }

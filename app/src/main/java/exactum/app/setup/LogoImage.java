@@ -33,7 +33,7 @@ final class LogoImage {
     static byte[] of(byte[] file) {
         if (file.length > MOST_BYTES) throw refusal("A logo has at most 5 MB, and this file is larger.");
         String head = new String(file, 0, Math.min(file.length, 1000), StandardCharsets.ISO_8859_1);
-        if (head.contains("<svg") || head.contains("<?xml"))
+        if (head.stripLeading().startsWith("<"))
             throw refusal("This is an SVG drawing, which can hold programs, so it is not taken. Export it as PNG.");
         try (ImageInputStream in = ImageIO.createImageInputStream(new ByteArrayInputStream(file))) {
             Iterator<ImageReader> readers = ImageIO.getImageReaders(in);
@@ -44,7 +44,9 @@ final class LogoImage {
             } finally {
                 reader.dispose();
             }
-        } catch (IOException | IndexOutOfBoundsException | IllegalArgumentException damaged) {
+        } catch (Refusal refused) {
+            throw refused;
+        } catch (IOException | RuntimeException damaged) {
             throw noPicture();
         }
     }

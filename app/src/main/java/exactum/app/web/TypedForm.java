@@ -22,6 +22,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.UUID;
 import java.util.function.Function;
 import java.util.function.Supplier;
 
@@ -272,6 +273,16 @@ public final class TypedForm {
                     throw wrong("typed.time", "“%s” is not a time. Write it like 14:00.".formatted(text));
                 },
                 LocalTime.NOON);
+    }
+
+    /** The id of a row that was chosen, or null where none was. */
+    public UUID idOrNone(String field) {
+        return raw(field).isBlank() ? null : parsed(field, FieldWords.of(field), TypedForm::id);
+    }
+
+    private static UUID id(String text) {
+        if (text.matches("[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}")) return UUID.fromString(text);
+        throw wrong("typed.choice", "“%s” is none of those that can be chosen.".formatted(text));
     }
 
     /** A text that a type of its own reads and may refuse; null while the form is refused. */

@@ -42,6 +42,11 @@ public record Price(
         return tariff.first().currency();
     }
 
+    /** The same for the same, from another day on. */
+    public Price from(UUID other, LocalDate day) {
+        return new Price(other, customer, group, groupName, tariff, day, null);
+    }
+
     public boolean isValidOn(LocalDate day) {
         return !day.isBefore(validFrom) && (validUntil == null || day.isBefore(validUntil));
     }
