@@ -265,6 +265,18 @@ class SetUpTest {
                 .satisfies(s -> assertThat(s.logo()).hasSize(64))
                 .satisfies(s -> assertThat(s.numbers()).hasSize(1));
         assertThat(businesses.get(world.moorings).brand().logo()).hasSize(64);
+        assertThat(printed(world, after)).contains("Company no. 481516").contains("pictures: 2");
+        assertThat(printed(world, before)).doesNotContain("481516").contains("pictures: 1");
+    }
+
+    /** The text of the paper, and how many pictures stand on its first page: the code to pay, and the logo. */
+    private static String printed(World world, exactum.app.documents.Document document) throws IOException {
+        byte[] pdf = world.bean(exactum.app.documents.DocumentPdfs.class).of(world.moorings, document);
+        try (var paper = org.apache.pdfbox.Loader.loadPDF(pdf)) {
+            int pictures = 0;
+            for (var ignored : paper.getPage(0).getResources().getXObjectNames()) pictures++;
+            return new org.apache.pdfbox.text.PDFTextStripper().getText(paper) + " pictures: " + pictures;
+        }
     }
 
     @Test
