@@ -41,6 +41,7 @@ public class RunningApp implements ParameterResolver, BeforeEachCallback, AfterE
                     "--spring.datasource.url=" + url + "?reWriteBatchedInserts=true",
                     "--spring.datasource.password=" + ThrowawayPostgres.PASSWORD,
                     "--spring.datasource.hikari.minimum-idle=0",
+                    "--spring.datasource.hikari.connection-timeout=60000",
                     "--spring.flyway.url=" + url,
                     "--spring.flyway.password=" + ThrowawayPostgres.PASSWORD,
                     "--exactum.home=" + home,
@@ -93,8 +94,7 @@ public class RunningApp implements ParameterResolver, BeforeEachCallback, AfterE
 
     private static Started started(ExtensionContext extension) {
         return extension
-                .getRoot()
-                .getStore(ExtensionContext.Namespace.GLOBAL)
+                .getStore(ExtensionContext.StoreScope.LAUNCHER_SESSION, ExtensionContext.Namespace.GLOBAL)
                 .getOrComputeIfAbsent(Started.class, k -> start(), Started.class);
     }
 
