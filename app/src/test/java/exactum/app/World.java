@@ -75,6 +75,7 @@ import java.sql.SQLException;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
+import java.util.Collection;
 import java.util.Currency;
 import java.util.List;
 import java.util.Locale;
@@ -435,6 +436,10 @@ public class World {
         } catch (SQLException e) {
             throw new IllegalStateException(e);
         }
+    }
+
+    <T> Collection<T> all(Class<T> type) {
+        return context.getBeansOfType(type).values();
     }
 
     <T> T bean(Class<T> type) {

@@ -64,6 +64,19 @@ create table logo (
     primary key (business_id, digest)
 );
 
+-- How papers ask for money: which channels they name. One of them is for everybody of whom nothing else is said.
+create table layout (
+    business_id int not null references business,
+    id uuid not null,
+    name text not null,
+    by_card boolean not null,
+    by_transfer boolean not null,
+    chosen boolean not null default false,
+    primary key (business_id, id),
+    unique (business_id, name)
+);
+create unique index on layout (business_id) where chosen;
+
 create table creditor_identifier (
     business_id int not null references business,
     id uuid not null,
@@ -171,6 +184,7 @@ create table customer (
     kind text not null check (kind in ('person', 'organisation')),
     email text,
     address text not null default '',
+    service_address text not null default '',
     country char(2) not null,
     currency char(3) not null,
     tax_number text,
@@ -202,6 +216,27 @@ create table contact (
     primary key (business_id, id),
     unique (business_id, customer_id, email),
     foreign key (business_id, customer_id) references customer
+);
+
+-- How a customer is billed, or a group, or (neither named) everybody; what is null is as the next wider one says.
+create table billed_how (
+    business_id int not null references business,
+    customer_id uuid,
+    group_id uuid,
+    language text check (language in ('en', 'de')),
+    terms_id uuid,
+    treatment text check (treatment in ('domestic', 'reverse charge', 'exempt', 'outside scope')),
+    treatment_reason text not null default '',
+    delivery text check (delivery in ('PDF', 'link', 'paper')),
+    pays_by text check (pays_by in ('card', 'transfer')),
+    layout_id uuid,
+    revision int not null default 1,
+    unique nulls not distinct (business_id, customer_id, group_id),
+    foreign key (business_id, customer_id) references customer,
+    foreign key (business_id, group_id) references customer_group,
+    foreign key (business_id, terms_id) references terms,
+    foreign key (business_id, layout_id) references layout,
+    check (customer_id is null or group_id is null)
 );
 
 -- A price of an item, from a day on: for one customer, for a group, or for everybody. Steps are parallel arrays; the last has no end.

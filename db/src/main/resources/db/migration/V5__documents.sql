@@ -21,6 +21,7 @@ create table document (
     terms_printed text not null,
     seller jsonb,
     buyer jsonb,
+    manner jsonb,
     layout_version int,
     period_from date,
     period_until date,
@@ -40,7 +41,7 @@ create table document (
     foreign key (business_id, customer_id) references customer,
     foreign key (business_id, terms_id) references terms,
     check ((state = 'draft') = (number is null)),
-    check (state = 'draft' or (seller is not null and buyer is not null and layout_version is not null and series is not null))
+    check (state = 'draft' or (seller is not null and buyer is not null and manner is not null and layout_version is not null and series is not null))
 );
 create index on document (business_id, customer_id, document_date);
 create index on document (business_id, origin_id) where origin_id is not null;

@@ -80,7 +80,7 @@ create table message (
     customer_id uuid not null,
     subject_id uuid not null,
     send_on date not null,
-    state text not null check (state in ('held', 'waiting', 'sending', 'sent', 'failed')),
+    state text not null check (state in ('held', 'to post', 'waiting', 'sending', 'sent', 'posted', 'failed')),
     subject text,
     body_secret bytea,
     attempts int not null default 0,
@@ -93,7 +93,7 @@ create table message (
     foreign key (business_id, customer_id) references customer
 );
 create unique index message_once on message (business_id, kind, subject_id, send_on);
-create index on message (business_id, state) where state <> 'sent';
+create index on message (business_id, state) where state not in ('sent', 'posted');
 create index on message (business_id, customer_id);
 create index message_next on message (next_try_at) where state in ('waiting', 'sending');
 

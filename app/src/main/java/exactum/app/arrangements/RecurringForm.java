@@ -40,6 +40,7 @@ public final class RecurringForm extends PaperForm {
         putEnd(f, recurrence.end());
         f.put("before", Integer.toString(recurrence.madeDaysBefore()));
         f.put("terms", r.terms().toString());
+        f.put("termsOf", r.customer().toString());
         f.put("mode", r.content().mode().words());
         f.put("reference", r.content().wording().theirReference());
         f.put("memo", r.content().wording().memo());

@@ -28,6 +28,7 @@ import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.Id;
 import exactum.core.ids.RecurringId;
+import exactum.core.ids.TermsId;
 import exactum.core.price.Prices;
 import java.time.DayOfWeek;
 import java.util.Comparator;
@@ -142,6 +143,7 @@ class RecurringPages {
         RecurringInvoice one = id.isEmpty()
                 ? null
                 : recurring.find(business.id(), RecurringId.valueOf(id)).orElseThrow(NotHere::new);
+        settings.follow(fields);
         TypedLines.fillFromItems(fields, catalogue.items(business.id()), sale(business, fields));
         typed.save(business.id(), user.login(), id.isEmpty() ? NEW : id, fields);
         show(business, fields, one, model);
@@ -152,15 +154,9 @@ class RecurringPages {
     @Needs(Power.ARRANGEMENTS)
     String save(Business business, @RequestParam Map<String, String> fields, @AuthenticationPrincipal SignedIn user) {
         RecurringForm form = form(business, fields);
+        TermsId usual = settings.usualTerms(business.id(), form);
         var id = new RecurringId(form.key().orElseGet(Ids::next));
-        save.add(
-                business.id(),
-                form.toRecurring(
-                        id,
-                        0,
-                        RecurringState.ACTIVE,
-                        1,
-                        setup.chosenTerms(business.id()).id()));
+        save.add(business.id(), form.toRecurring(id, 0, RecurringState.ACTIVE, 1, usual));
         typed.drop(business.id(), user.login(), NEW);
         return "redirect:/recurring/" + id;
     }
@@ -175,15 +171,15 @@ class RecurringPages {
             @RequestParam Map<String, String> fields,
             @AuthenticationPrincipal SignedIn user) {
         RecurringInvoice before = recurring.find(business.id(), id).orElseThrow(NotHere::new);
+        RecurringForm form = form(business, fields);
         save.change(
                 business.id(),
-                form(business, fields)
-                        .toRecurring(
-                                id,
-                                before.nextIndex(),
-                                before.state(),
-                                over.orElse(revision),
-                                setup.chosenTerms(business.id()).id()));
+                form.toRecurring(
+                        id,
+                        before.nextIndex(),
+                        before.state(),
+                        over.orElse(revision),
+                        settings.usualTerms(business.id(), form)));
         typed.drop(business.id(), user.login(), id.toString());
         return "redirect:/recurring/" + id;
     }
@@ -225,7 +221,7 @@ class RecurringPages {
                 : form.recurrence().map(r -> save.nextIndex(id, one.id(), r)).orElse(one.nextIndex());
         Paper paper = Paper.of(
                 form,
-                setup.taxRates(id),
+                settings.rates(id, form),
                 chosen.rule(),
                 nextIndex,
                 clock.today(id),
@@ -242,6 +238,8 @@ class RecurringPages {
         model.addAttribute("business", business);
         model.addAttribute("termsList", terms);
         model.addAttribute("chosenTerms", chosen);
+        model.addAttribute("termsFrom", settings.termsFrom(id, form, terms, chosen));
+        model.addAttribute("billed", settings.billed(id, form).orElse(null));
         List<CatalogueItem> items = catalogue.items(id);
         model.addAttribute("items", items);
         model.addAttribute("priceWorkings", TypedLines.priceWorkings(fields, items, sale(business, fields)));

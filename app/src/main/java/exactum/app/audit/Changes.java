@@ -2,6 +2,7 @@ package exactum.app.audit;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.Collectors;
 
 /** What a deed changed, field by field; what stayed the same is left out. */
 public final class Changes {
@@ -26,6 +27,17 @@ public final class Changes {
 
     private static String text(Object value) {
         return value == null ? "" : value.toString();
+    }
+
+    /** All of it in one line: {@code name: Ada → Ada Byron; e-mail: nothing → ada@…}. */
+    public String inWords() {
+        return all.stream()
+                .map(c -> "%s: %s → %s".formatted(c.field(), orNothing(c.before()), orNothing(c.after())))
+                .collect(Collectors.joining("; "));
+    }
+
+    private static String orNothing(String text) {
+        return text.isEmpty() ? "nothing" : text;
     }
 
     public boolean isEmpty() {

@@ -9,6 +9,7 @@ import java.util.Currency;
  * @param kind person or organisation
  * @param email their own, or null
  * @param address lines divided by line feeds
+ * @param serviceAddress where they are served, if that is not the billing address; else empty
  * @param taxNumber or null
  * @param recipients where each kind of mail goes
  * @param revision raised by each change
@@ -20,6 +21,7 @@ public record Customer(
         String kind,
         String email,
         String address,
+        String serviceAddress,
         String country,
         Currency currency,
         String taxNumber,

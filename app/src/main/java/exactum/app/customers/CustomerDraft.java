@@ -14,10 +14,24 @@ public record CustomerDraft(
         String kind,
         String email,
         String address,
+        String serviceAddress,
         String country,
         String currency,
         String taxNumber) {
     private static final Set<String> COUNTRIES = Set.of(Locale.getISOCountries());
+
+    /** Of somebody who is served where they are billed. */
+    public CustomerDraft(
+            String code,
+            String name,
+            String kind,
+            String email,
+            String address,
+            String country,
+            String currency,
+            String taxNumber) {
+        this(code, name, kind, email, address, "", country, currency, taxNumber);
+    }
 
     /** A reason why it cannot be kept, and the field that it is about. */
     public record Problem(String field, String words) {}
@@ -47,6 +61,7 @@ public record CustomerDraft(
                 && kind.equals(known.kind())
                 && email.equals(known.email() == null ? "" : known.email())
                 && address.equals(known.address())
+                && serviceAddress.equals(known.serviceAddress())
                 && country.equals(known.country())
                 && currency.equals(known.currency().getCurrencyCode())
                 && taxNumber.equals(known.taxNumber() == null ? "" : known.taxNumber());

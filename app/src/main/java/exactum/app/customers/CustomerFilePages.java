@@ -4,10 +4,13 @@ import exactum.app.database.Slice;
 import exactum.app.installation.BusinessClock;
 import exactum.app.web.NotHere;
 import exactum.app.web.Pager;
+import exactum.core.document.TaxTreatment;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
+import exactum.core.precedence.Level;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Optional;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -23,6 +26,8 @@ class CustomerFilePages {
     private final HowWeStandStore standing;
     private final Groups groups;
     private final Contacts contacts;
+    private final BillingRules rules;
+    private final BilledPoints points;
     private final List<CustomerSection> sections;
     private final BusinessClock clock;
 
@@ -31,12 +36,16 @@ class CustomerFilePages {
             HowWeStandStore standing,
             Groups groups,
             Contacts contacts,
+            BillingRules rules,
+            BilledPoints points,
             List<CustomerSection> sections,
             BusinessClock clock) {
         this.customers = customers;
         this.standing = standing;
         this.groups = groups;
         this.contacts = contacts;
+        this.rules = rules;
+        this.points = points;
         this.sections = sections;
         this.clock = clock;
     }
@@ -59,7 +68,21 @@ class CustomerFilePages {
         model.addAttribute("contacts", contacts.of(business, id));
         model.addAttribute("mail", Mail.values());
         model.addAttribute("groups", groups.all(business));
-        model.addAttribute("group", groups.of(business, id).orElse(null));
+        Optional<Groups.Group> group = groups.of(business, id);
+        model.addAttribute("group", group.orElse(null));
+        HowBilled how = rules.of(business, id);
+        model.addAttribute(
+                "lacksTaxNumber",
+                how.tax().value().treatment() == TaxTreatment.REVERSE_CHARGE && customer.taxNumber() == null);
+        model.addAttribute(
+                "billed",
+                points.of(
+                        business,
+                        "/customers/" + id + "/billed",
+                        how,
+                        rules.said(business, Whose.of(id)),
+                        new BilledPoint.Seen(
+                                Level.CUSTOMER, group.map(Groups.Group::name).orElse(""))));
         model.addAttribute("today", today);
         model.addAttribute(
                 "sections",

@@ -176,6 +176,7 @@ class CustomerPages {
                     f.text("kind", "person"),
                     f.text("email"),
                     f.text("address", TextKind.ADDRESS),
+                    f.text("serviceAddress", TextKind.ADDRESS),
                     f.text("country").toUpperCase(Locale.ROOT),
                     f.text("currency").toUpperCase(Locale.ROOT),
                     f.text("taxNumber", TextKind.CODE));

@@ -216,11 +216,18 @@ class CustomerStore implements FindCustomers {
                 .setKind(draft.kind())
                 .setEmail(emptyToNull(draft.email()))
                 .setAddress(draft.address())
+                .setServiceAddress(draft.serviceAddress())
                 .setCountry(draft.country())
                 .setCurrency(draft.currency())
                 .setTaxNumber(emptyToNull(draft.taxNumber()))
                 .setSearch(Folding.of(String.join(
-                        " ", draft.code(), draft.name(), draft.email(), draft.address(), draft.taxNumber())));
+                        " ",
+                        draft.code(),
+                        draft.name(),
+                        draft.email(),
+                        draft.address(),
+                        draft.serviceAddress(),
+                        draft.taxNumber())));
     }
 
     private static String emptyToNull(String text) {
@@ -245,6 +252,7 @@ class CustomerStore implements FindCustomers {
                 c.getKind(),
                 c.getEmail(),
                 c.getAddress(),
+                c.getServiceAddress(),
                 c.getCountry(),
                 Currency.getInstance(c.getCurrency()),
                 c.getTaxNumber(),

@@ -5,6 +5,7 @@ import exactum.app.business.Power;
 import exactum.app.web.TypedForm;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
+import exactum.core.precedence.Level;
 import exactum.core.text.TextKind;
 import java.util.Map;
 import org.springframework.stereotype.Controller;
@@ -18,14 +19,40 @@ import org.springframework.web.bind.annotation.RequestParam;
 @Controller
 class GroupPages {
     private final Groups groups;
+    private final BillingRules rules;
+    private final BilledPoints points;
 
-    GroupPages(Groups groups) {
+    GroupPages(Groups groups, BillingRules rules, BilledPoints points) {
         this.groups = groups;
+        this.rules = rules;
+        this.points = points;
     }
+
+    /** A group, and how those in it are billed. */
+    record Shown(Groups.Group group, BilledPoints.Form billed) {}
 
     @GetMapping("/customers/groups")
     String page(BusinessId business, Model model) {
-        model.addAttribute("groups", groups.all(business));
+        model.addAttribute(
+                "everybody",
+                points.of(
+                        business,
+                        "/customers/everybody/billed",
+                        rules.ofGroup(business, null),
+                        rules.said(business, Whose.EVERYBODY),
+                        new BilledPoint.Seen(Level.BUSINESS, "")));
+        model.addAttribute(
+                "groups",
+                groups.all(business).stream()
+                        .map(g -> new Shown(
+                                g,
+                                points.of(
+                                        business,
+                                        "/customers/groups/" + g.id() + "/billed",
+                                        rules.ofGroup(business, g.id()),
+                                        rules.said(business, Whose.of(g.id())),
+                                        new BilledPoint.Seen(Level.GROUP, g.name()))))
+                        .toList());
         return "customers/groups";
     }
 

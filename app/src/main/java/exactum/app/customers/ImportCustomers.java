@@ -18,7 +18,6 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
-import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jooq.exception.NoDataFoundException;
 import org.springframework.stereotype.Component;
@@ -230,7 +229,10 @@ public class ImportCustomers {
         var changes = sorted.good().stream()
                 .filter(d -> known.containsKey(d.code())
                         && !d.says(known.get(d.code()).customer()))
-                .map(d -> line(d, changes(known.get(d.code()).customer(), d)));
+                .map(d -> line(
+                        d,
+                        SaveCustomer.differences(known.get(d.code()).customer(), d)
+                                .inWords()));
         var fresh =
                 sorted.good().stream().filter(d -> !known.containsKey(d.code())).map(d -> line(d, "new"));
         return Stream.of(bad, changes, fresh)
@@ -241,16 +243,6 @@ public class ImportCustomers {
 
     private static Line line(CustomerDraft d, String words) {
         return new Line(d.code(), d.name(), d.email(), false, words);
-    }
-
-    private static String changes(Customer before, CustomerDraft after) {
-        return SaveCustomer.differences(before, after).all().stream()
-                .map(c -> "%s: %s → %s"
-                        .formatted(
-                                c.field(),
-                                c.before().isEmpty() ? "nothing" : c.before(),
-                                c.after().isEmpty() ? "nothing" : c.after()))
-                .collect(Collectors.joining("; "));
     }
 
     private static Sorted sort(byte[] content) {

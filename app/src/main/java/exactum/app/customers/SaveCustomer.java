@@ -86,6 +86,7 @@ public class SaveCustomer {
                 .and("kind", before.kind(), after.kind())
                 .and("e-mail", before.email(), after.email())
                 .and("address", Texts.oneLine(before.address()), Texts.oneLine(after.address()))
+                .and("service address", Texts.oneLine(before.serviceAddress()), Texts.oneLine(after.serviceAddress()))
                 .and("country", before.country(), after.country())
                 .and("currency", before.currency(), after.currency())
                 .and("tax number", before.taxNumber(), after.taxNumber());
@@ -109,6 +110,14 @@ public class SaveCustomer {
 
     private static CustomerDraft withCode(CustomerDraft d, String code) {
         return new CustomerDraft(
-                code, d.name(), d.kind(), d.email(), d.address(), d.country(), d.currency(), d.taxNumber());
+                code,
+                d.name(),
+                d.kind(),
+                d.email(),
+                d.address(),
+                d.serviceAddress(),
+                d.country(),
+                d.currency(),
+                d.taxNumber());
     }
 }

@@ -28,6 +28,7 @@ public record Document(
         LocalDate date,
         ServicePeriod period,
         Parties parties,
+        Manner manner,
         Amounts amounts,
         Texts texts,
         Origin origin,

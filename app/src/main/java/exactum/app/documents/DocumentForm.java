@@ -21,6 +21,7 @@ public final class DocumentForm extends PaperForm {
         f.put("customer", draft.customer().toString());
         f.put("date", text(draft.date()));
         f.put("terms", draft.terms().toString());
+        f.put("termsOf", draft.customer().toString());
         f.put("mode", draft.content().mode().words());
         f.put("reference", draft.content().wording().theirReference());
         f.put("memo", draft.content().wording().memo());

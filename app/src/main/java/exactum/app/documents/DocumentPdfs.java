@@ -12,8 +12,9 @@ import exactum.app.links.PaymentLinks;
 import exactum.app.settlement.FindClaims;
 import exactum.app.setup.FindSetup;
 import exactum.app.setup.SellerNumber;
-import exactum.app.web.Texts;
+import exactum.app.web.Habit;
 import exactum.core.document.PriceMode;
+import exactum.core.ids.BankAccountId;
 import exactum.core.ids.BusinessId;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -21,7 +22,6 @@ import java.io.UncheckedIOException;
 import java.util.Base64;
 import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -90,7 +90,7 @@ public class DocumentPdfs {
     }
 
     private String html(Map<String, Object> model) {
-        return templates.process("pdf/invoice", new Context(Locale.ENGLISH, model));
+        return templates.process("pdf/invoice", new Context(((Habit) model.get("in")).locale(), model));
     }
 
     /** Nothing but what stands in the paper itself: no address is opened, whatever a text says. */
@@ -117,9 +117,13 @@ public class DocumentPdfs {
         String address = links.address(links.ofDocument(business, d.id()));
         var model = new HashMap<String, Object>();
         model.put("document", d);
-        model.put("lines", PrintedLine.of(d));
-        model.put("period", d.period() == null ? "" : d.period().words());
-        model.put("date", Texts.day(d.date()));
+        var habit = new Habit(d.manner().language().locale());
+        BankAccountId account = d.manner().transferTo();
+        model.put("in", habit);
+        model.put("lines", PrintedLine.of(d, habit));
+        model.put("title", "kind." + d.kind().words().replace(' ', '-'));
+        model.put("bank", account == null ? null : setup.bankAccount(business, account));
+        model.put("iban", account == null ? null : setup.iban(business, account).printed());
         model.put("parts", claims.parts(business, d.id()));
         model.put("address", address);
         model.put("qr", QrCode.dataAddress(address));

@@ -385,6 +385,7 @@ class DocumentStore implements FindDocuments, Provable {
                 d.getDocumentDate(),
                 period(d.getPeriodFrom(), d.getPeriodUntil()),
                 new Document.Parties(json.party(d.getSeller()), json.party(d.getBuyer())),
+                json.manner(d.getManner()),
                 new Document.Amounts(
                         d.getPriceMode(),
                         json.adjustments(d.getAdjustments(), c),

@@ -139,6 +139,7 @@ class DraftPages {
         Draft draft = id.isEmpty()
                 ? null
                 : drafts.find(business.id(), DocumentId.valueOf(id)).orElseThrow(NotHere::new);
+        settings.follow(fields);
         TypedLines.fillFromItems(fields, catalogue.items(business.id()), sale(business, fields));
         typed.save(business.id(), user.login(), id.isEmpty() ? NEW : id, fields);
         show(business, fields, draft, model);
@@ -207,10 +208,10 @@ class DraftPages {
         DocumentForm form = form(business, fields);
         String id = form.get("id", form.get("key", Ids.next().toString()));
         String over = form.get("over", form.get("revision"));
-        PaperFigures.of(form, setup.taxRates(business.id()), form.date());
+        PaperFigures.of(form, settings.rates(business.id(), form), form.date());
         return form.toDraft(
                 DocumentId.valueOf(id),
-                setup.chosenTerms(business.id()).id(),
+                settings.usualTerms(business.id(), form),
                 over.matches("\\d{1,9}") ? Integer.parseInt(over) : 0);
     }
 
@@ -239,13 +240,15 @@ class DraftPages {
         model.addAttribute("business", business);
         model.addAttribute("termsList", terms);
         model.addAttribute("chosenTerms", chosen);
+        model.addAttribute("termsFrom", settings.termsFrom(id, form, terms, chosen));
+        model.addAttribute("billed", settings.billed(id, form).orElse(null));
         model.addAttribute("due", chosen.rule().due(date));
         List<CatalogueItem> items = catalogue.items(id);
         model.addAttribute("items", items);
         model.addAttribute("priceWorkings", TypedLines.priceWorkings(fields, items, sale(business, fields)));
         model.addAttribute("modes", PriceMode.values());
         model.addAttribute("rates", rates(id, date));
-        model.addAttribute("figures", PaperFigures.of(form, setup.taxRates(id), date));
+        model.addAttribute("figures", PaperFigures.of(form, settings.rates(id, form), date));
         model.addAttribute("credit", customer == null ? List.of() : payments.creditOf(id, customer.id()));
         rehearse(business, form, draft, chosen, customer, model);
     }

@@ -1,32 +1,49 @@
 package exactum.app.documents;
 
+import exactum.app.customers.Delivery;
 import exactum.app.links.PaymentLinks;
 import exactum.app.messages.Letter;
 import exactum.app.messages.LetterWriter;
 import exactum.app.messages.Message;
 import exactum.app.messages.MessageKind;
 import exactum.app.settlement.FindClaims;
-import exactum.app.web.Texts;
+import exactum.app.setup.FindSetup;
+import exactum.app.web.Habit;
+import exactum.app.web.Wordings;
+import exactum.core.ids.BankAccountId;
+import exactum.core.ids.BusinessId;
 import exactum.core.ids.DocumentId;
 import exactum.core.money.Money;
-import java.time.LocalDate;
 import java.util.List;
 import java.util.Set;
 import org.springframework.stereotype.Component;
 
-/** Writes the message that brings an invoice, and the one that brings it again. Both carry the PDF and the payment link. */
+/**
+ * Writes the message that brings an invoice, and the one that brings it again, in the language of its document: with the PDF or
+ * the link alone, and with the channels that the document names.
+ */
 @Component
 class InvoiceLetters implements LetterWriter {
     private final FindDocuments documents;
     private final FindClaims claims;
     private final PaymentLinks links;
     private final DocumentPdfs pdfs;
+    private final FindSetup setup;
+    private final Wordings words;
 
-    InvoiceLetters(FindDocuments documents, FindClaims claims, PaymentLinks links, DocumentPdfs pdfs) {
+    InvoiceLetters(
+            FindDocuments documents,
+            FindClaims claims,
+            PaymentLinks links,
+            DocumentPdfs pdfs,
+            FindSetup setup,
+            Wordings words) {
         this.documents = documents;
         this.claims = claims;
         this.links = links;
         this.pdfs = pdfs;
+        this.setup = setup;
+        this.words = words;
     }
 
     @Override
@@ -37,80 +54,107 @@ class InvoiceLetters implements LetterWriter {
     @Override
     public Letter write(Message message) {
         Document document = documents.get(message.business(), new DocumentId(message.subject()));
-        List<FindClaims.Open> open = claims.openOf(message.business(), document.id());
-        String link = links.address(links.ofDocument(message.business(), document.id()));
+        var open = claims.openOf(message.business(), document.id());
+        var writing = new Writing(message.business(), document, open);
         boolean again = message.kind() == MessageKind.REMINDER;
         String sender = document.seller().senderName();
         return new Letter(
                 new Letter.Sender(sender, document.seller().mailFrom()),
                 again
-                        ? "Invoice %s is still open".formatted(document.number())
-                        : "Invoice %s from %s".formatted(document.number(), sender),
-                again ? reminder(document, open, link) : invoice(document, open, link),
-                List.of(new Letter.Attachment(
-                        document.number() + ".pdf", "application/pdf", pdfs.of(message.business(), document))));
+                        ? writing.say("letter.reminder.subject", document.number())
+                        : writing.say("letter.invoice.subject", document.number(), sender),
+                again && !open.isEmpty() ? writing.reminder() : writing.invoice(),
+                document.manner().delivery() == Delivery.LINK
+                        ? List.of()
+                        : List.of(new Letter.Attachment(
+                                document.number() + ".pdf", "application/pdf", pdfs.of(message.business(), document))));
     }
 
-    private static String invoice(Document d, List<FindClaims.Open> open, String link) {
-        return """
-                Dear %s,
+    /** A letter while it is written, in the language of its document. */
+    private final class Writing {
+        private final BusinessId business;
+        private final Document d;
+        private final List<FindClaims.Open> open;
+        private final Habit habit;
 
-                your invoice %s of %s over %s is attached. %s
+        Writing(BusinessId business, Document document, List<FindClaims.Open> open) {
+            this.business = business;
+            this.d = document;
+            this.open = open;
+            this.habit = new Habit(document.manner().language().locale());
+        }
 
-                %s
-                """.formatted(
-                        d.buyer().name(),
-                        d.number(),
-                        Texts.day(d.date()),
-                        d.gross().withCurrency(),
-                        asked(d, open, link),
-                        d.seller().senderName());
-    }
+        String say(String code, String... with) {
+            return words.say(habit, code, with);
+        }
 
-    private static String asked(Document d, List<FindClaims.Open> open, String link) {
-        if (open.isEmpty()) return "It is paid; nothing is left to do.";
-        Money rest = rest(open);
-        String due = Texts.day(due(open));
-        return """
-                %s
-                You can pay by card here:
-                %s""".formatted(
-                        rest.equals(d.gross())
-                                ? "It is due on %s.".formatted(due)
-                                : "%s of it is settled already; %s is due on %s."
-                                        .formatted(d.gross().minus(rest).withCurrency(), rest.withCurrency(), due),
-                        link);
-    }
+        String invoice() {
+            String about = say(
+                    d.manner().delivery() == Delivery.LINK ? "letter.invoice.ready" : "letter.invoice.attached",
+                    d.number(),
+                    habit.day(d.date()),
+                    habit.money(d.gross()));
+            return """
+                    %s
 
-    private static String reminder(Document d, List<FindClaims.Open> open, String link) {
-        if (open.isEmpty()) return invoice(d, open, link);
-        return """
-                Dear %s,
+                    %s %s
 
-                invoice %s of %s over %s was due on %s, and %s is open. You can pay by card here:
-                %s
+                    %s
+                    """.formatted(
+                            say("letter.dear", d.buyer().name()),
+                            about,
+                            asked(),
+                            d.seller().senderName());
+        }
 
-                If you have paid meanwhile, thank you, and please disregard this.
+        private String asked() {
+            if (open.isEmpty()) return say("letter.paid");
+            Money rest = rest();
+            String due = habit.day(open.getFirst().due());
+            String when = rest.equals(d.gross())
+                    ? say("letter.due", due)
+                    : say("letter.part-due", habit.money(d.gross().minus(rest)), habit.money(rest), due);
+            return when + "\n" + howToPay();
+        }
 
-                %s
-                """.formatted(
-                        d.buyer().name(),
-                        d.number(),
-                        Texts.day(d.date()),
-                        d.gross().withCurrency(),
-                        Texts.day(due(open)),
-                        rest(open).withCurrency(),
-                        link,
-                        d.seller().senderName());
-    }
+        String reminder() {
+            return """
+                    %s
 
-    private static Money rest(List<FindClaims.Open> open) {
-        return Money.sum(
-                open.getFirst().left().currency(),
-                open.stream().map(FindClaims.Open::left).toList());
-    }
+                    %s %s
 
-    private static LocalDate due(List<FindClaims.Open> open) {
-        return open.getFirst().due();
+                    %s
+
+                    %s
+                    """.formatted(
+                            say("letter.dear", d.buyer().name()),
+                            say(
+                                    "letter.reminder",
+                                    d.number(),
+                                    habit.day(d.date()),
+                                    habit.money(d.gross()),
+                                    habit.day(open.getFirst().due()),
+                                    habit.money(rest())),
+                            howToPay(),
+                            say("letter.paid-meanwhile"),
+                            d.seller().senderName());
+        }
+
+        /** The channels that the document names; without a card its page can still be seen. */
+        private String howToPay() {
+            String link = links.address(links.ofDocument(business, d.id()));
+            String card = say(d.manner().byCard() ? "letter.by-card" : "letter.see") + "\n" + link;
+            BankAccountId account = d.manner().transferTo();
+            if (account == null) return card;
+            String transfer =
+                    say("letter.by-transfer", setup.iban(business, account).printed(), d.number());
+            return transfer + "\n" + card;
+        }
+
+        private Money rest() {
+            return Money.sum(
+                    open.getFirst().left().currency(),
+                    open.stream().map(FindClaims.Open::left).toList());
+        }
     }
 }

@@ -118,8 +118,14 @@ public class IssueDocuments {
 
     private static List<NewMessage> messages(List<Prepared> documents, LocalDate sendOn) {
         return documents.stream()
-                .map(p -> NewMessage.to(
-                        p.sentTo(), MessageKind.INVOICE, p.draft().customer(), p.id().value(), sendOn, List.of(p.id())))
+                .map(p -> new NewMessage(
+                        MessageKind.INVOICE,
+                        p.draft().customer(),
+                        p.id().value(),
+                        sendOn,
+                        List.of(p.id()),
+                        p.manner().isOnPaper() ? List.of() : p.sentTo(),
+                        p.manner().isOnPaper()))
                 .toList();
     }
 

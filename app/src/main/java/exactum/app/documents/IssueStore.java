@@ -165,6 +165,7 @@ class IssueStore {
                 .setTermsPrinted(p.termsPrinted())
                 .setSeller(seller)
                 .setBuyer(json.party(p.buyer()))
+                .setManner(json.manner(p.manner()))
                 .setLayoutVersion(LAYOUT_VERSION)
                 .setPeriodFrom(
                         d.content().period() == null

@@ -9,7 +9,7 @@ import org.springframework.stereotype.Component;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
 
-/** Parties and adjustments as JSON columns. */
+/** Parties, manners and adjustments as JSON columns. */
 @Component
 public class Json {
     private static final TypeReference<List<StoredAdjustment>> ADJUSTMENTS = new TypeReference<>() {};
@@ -27,6 +27,14 @@ public class Json {
 
     Party party(JSONB stored) {
         return json.readValue(stored.data(), Party.class);
+    }
+
+    JSONB manner(Manner manner) {
+        return JSONB.valueOf(json.writeValueAsString(manner));
+    }
+
+    Manner manner(JSONB stored) {
+        return json.readValue(stored.data(), Manner.class);
     }
 
     /** Null for none. */

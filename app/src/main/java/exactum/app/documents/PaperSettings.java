@@ -1,13 +1,17 @@
 package exactum.app.documents;
 
 import exactum.app.business.Business;
+import exactum.app.customers.BillingRules;
 import exactum.app.customers.Customer;
 import exactum.app.customers.FindCustomers;
+import exactum.app.customers.HowBilled;
 import exactum.app.installation.BusinessClock;
 import exactum.app.setup.FindSetup;
 import exactum.app.setup.Terms;
+import exactum.core.document.TaxRates;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
+import exactum.core.ids.TermsId;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -17,11 +21,13 @@ import org.springframework.stereotype.Component;
 @Component
 public class PaperSettings {
     private final FindCustomers customers;
+    private final BillingRules rules;
     private final FindSetup setup;
     private final BusinessClock clock;
 
-    PaperSettings(FindCustomers customers, FindSetup setup, BusinessClock clock) {
+    PaperSettings(FindCustomers customers, BillingRules rules, FindSetup setup, BusinessClock clock) {
         this.customers = customers;
+        this.rules = rules;
         this.setup = setup;
         this.clock = clock;
     }
@@ -38,11 +44,63 @@ public class PaperSettings {
                 customer.isPresent());
     }
 
-    /** The terms that a paper names among those there are, else the chosen ones. */
+    /** A customer who was just chosen brings their terms; terms that were chosen for this customer stay. */
+    public void follow(Map<String, String> fields) {
+        String before = fields.get("termsOf");
+        String now = fields.getOrDefault("customer", "");
+        if (before != null && !before.equals(now)) fields.remove("terms");
+        fields.put("termsOf", now);
+    }
+
+    /** How the customer on the paper is billed; none while nobody stands on it. */
+    public Optional<HowBilled> billed(BusinessId business, PaperForm form) {
+        return form.customer().map(c -> rules.of(business, c));
+    }
+
+    /** The terms that hold where the paper names none: those of the customer on it, else the chosen ones. */
+    public TermsId usualTerms(BusinessId business, PaperForm form) {
+        return billed(business, form)
+                .map(b -> b.terms().value())
+                .orElseGet(() -> setup.chosenTerms(business).id());
+    }
+
+    /** The terms that a paper names among those there are, else the ones that usually hold. */
     public Terms terms(BusinessId business, PaperForm form, List<Terms> all) {
+        TermsId usual = usualTerms(business, form);
         return all.stream()
                 .filter(t -> t.id().toString().equals(form.get("terms")))
                 .findFirst()
+                .or(() -> all.stream().filter(t -> t.id().equals(usual)).findFirst())
                 .orElseGet(() -> setup.chosenTerms(business));
+    }
+
+    /** The rates as the customer on the paper is treated. */
+    public TaxRates rates(BusinessId business, PaperForm form) {
+        TaxRates rates = setup.taxRates(business);
+        return billed(business, form)
+                .map(b ->
+                        rates.under(b.tax().value().treatment(), b.tax().value().reason()))
+                .orElse(rates);
+    }
+
+    /** What the paper says of its terms: whose they are, or what they stand instead of; empty where nobody stands on it. */
+    public String termsFrom(BusinessId business, PaperForm form, List<Terms> all, Terms chosen) {
+        return billed(business, form)
+                .map(b -> chosen.id().equals(b.terms().value())
+                        ? switch (b.terms().said()) {
+                            case CUSTOMER -> "as agreed with this customer";
+                            case GROUP -> "as for their group";
+                            case BUSINESS -> "as for everybody";
+                        }
+                        : "instead of " + name(all, b.terms().value()))
+                .orElse("");
+    }
+
+    private static String name(List<Terms> all, TermsId id) {
+        return all.stream()
+                .filter(t -> t.id().equals(id))
+                .findFirst()
+                .map(Terms::name)
+                .orElse("none");
     }
 }

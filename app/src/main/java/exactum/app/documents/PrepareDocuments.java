@@ -2,19 +2,27 @@ package exactum.app.documents;
 
 import exactum.app.business.Business;
 import exactum.app.business.FindBusinesses;
+import exactum.app.customers.BillingRules;
 import exactum.app.customers.Customer;
 import exactum.app.customers.FindCustomers;
+import exactum.app.customers.HowBilled;
 import exactum.app.customers.Mail;
+import exactum.app.customers.PaysBy;
 import exactum.app.database.Ids;
 import exactum.app.ledger.Ledger;
 import exactum.app.setup.Account;
+import exactum.app.setup.BankAccount;
 import exactum.app.setup.FindSetup;
 import exactum.app.setup.FreeAccounts;
+import exactum.app.setup.Layout;
 import exactum.app.setup.NumberSeries;
 import exactum.app.setup.Terms;
+import exactum.app.web.Habit;
+import exactum.app.web.Wordings;
 import exactum.core.document.DocumentKind;
 import exactum.core.document.Line;
 import exactum.core.document.TaxRates;
+import exactum.core.document.TaxTreatment;
 import exactum.core.document.TaxedLine;
 import exactum.core.document.Totals;
 import exactum.core.ids.BusinessId;
@@ -34,11 +42,13 @@ import exactum.core.settlement.TaxShare;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Currency;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 
@@ -47,17 +57,27 @@ import org.springframework.stereotype.Component;
 public class PrepareDocuments {
     private final FindBusinesses businesses;
     private final FindCustomers customers;
+    private final BillingRules rules;
     private final FindSetup setup;
     private final FreeAccounts free;
     private final Ledger ledger;
+    private final Wordings words;
 
     PrepareDocuments(
-            FindBusinesses businesses, FindCustomers customers, FindSetup setup, FreeAccounts free, Ledger ledger) {
+            FindBusinesses businesses,
+            FindCustomers customers,
+            BillingRules rules,
+            FindSetup setup,
+            FreeAccounts free,
+            Ledger ledger,
+            Wordings words) {
         this.businesses = businesses;
         this.customers = customers;
+        this.rules = rules;
         this.setup = setup;
         this.free = free;
         this.ledger = ledger;
+        this.words = words;
     }
 
     /** What is set up, read once for many drafts. */
@@ -75,6 +95,9 @@ public class PrepareDocuments {
         private final Set<AccountCode> accounts;
         private final Map<String, NumberSeries> series = new HashMap<>();
         private final Map<CustomerId, Customer> known = new HashMap<>();
+        private final Map<CustomerId, HowBilled> billed = new HashMap<>();
+        private final Map<UUID, Layout> layouts;
+        private final List<BankAccount> banks;
         private final Map<String, ExchangeRate> exchange = new HashMap<>();
 
         private Desk(Business business) {
@@ -82,6 +105,8 @@ public class PrepareDocuments {
             seller = Party.of(business, setup.sellerNumbers(business.id()));
             rates = setup.taxRates(business.id());
             terms = setup.termsById(business.id());
+            layouts = setup.layouts(business.id()).stream().collect(Collectors.toMap(Layout::id, l -> l));
+            banks = setup.bankAccounts(business.id());
             deposits = ledger.accounts(business.id()).of(AccountRole.DEPOSITS);
             accounts = free.forSales(business.id()).stream().map(Account::code).collect(Collectors.toSet());
         }
@@ -95,6 +120,7 @@ public class PrepareDocuments {
             List<CustomerId> unknown =
                     wanted.stream().filter(c -> !known.containsKey(c)).toList();
             known.putAll(customers.byId(business.id(), unknown));
+            billed.putAll(rules.of(business.id(), unknown));
             return this;
         }
 
@@ -119,9 +145,11 @@ public class PrepareDocuments {
 
         private Prepared prepared(Draft draft) {
             Customer customer = customer(draft.customer());
+            HowBilled how = billed.computeIfAbsent(draft.customer(), c -> rules.of(business.id(), c));
             Draft.Content content = draft.content();
+            TaxRates treated = treated(customer, how.tax().value());
             List<TaxedLine> lines = content.lines().stream()
-                    .map(l -> new TaxedLine(l, l.isText() ? null : rates.on(l.taxCode(), draft.date())))
+                    .map(l -> new TaxedLine(l, l.isText() ? null : treated.on(l.taxCode(), draft.date())))
                     .toList();
             Totals totals = Totals.of(content.currency(), content.mode(), lines, content.adjustments());
             requirePayable(draft, totals);
@@ -144,10 +172,53 @@ public class PrepareDocuments {
                     claims(draft, totals, worth),
                     seller,
                     Party.of(customer),
+                    manner(customer, how, lines, content.currency()),
                     customer.code(),
                     draft.terms() == null ? "" : terms(draft.terms()).printed(),
                     series(draft.kind()),
                     customer.recipients().of(Mail.INVOICES));
+        }
+
+        /** The rates as the customer's treatment makes them. */
+        private TaxRates treated(Customer customer, HowBilled.Tax tax) {
+            if (tax.treatment() == TaxTreatment.REVERSE_CHARGE && customer.taxNumber() == null)
+                throw new Refusal(
+                        "document.no-tax-number",
+                        "%s is billed under reverse charge, which needs their tax number. Nothing was made. Add it on their page."
+                                .formatted(customer.name()));
+            return rates.under(tax.treatment(), tax.reason());
+        }
+
+        private Manner manner(Customer customer, HowBilled how, List<TaxedLine> lines, Currency currency) {
+            HowBilled.Tax tax = how.tax().value();
+            boolean otherwise = tax.treatment() != TaxTreatment.DOMESTIC
+                    && lines.stream()
+                            .anyMatch(l -> l.rate() != null
+                                    && l.rate().code().equals(tax.treatment().words()));
+            Layout layout = layouts.get(how.layout().value());
+            PaysBy pays = how.paysBy().value();
+            UUID account = layout.byTransfer() && pays.mayBeTransfer()
+                    ? banks.stream()
+                            .filter(b -> b.opening().currency().equals(currency))
+                            .findFirst()
+                            .map(b -> b.id().value())
+                            .orElse(null)
+                    : null;
+            return new Manner(
+                    how.language().value(),
+                    how.delivery().value(),
+                    customer.serviceAddress(),
+                    otherwise ? taxNote(how) : "",
+                    layout.byCard() && pays.mayBeCard() || account == null,
+                    account);
+        }
+
+        private String taxNote(HowBilled how) {
+            HowBilled.Tax tax = how.tax().value();
+            var habit = new Habit(how.language().value().locale());
+            return tax.reason().isEmpty()
+                    ? words.say(habit, "treatment." + tax.treatment().words().replace(' ', '-'))
+                    : tax.reason();
         }
 
         private Customer customer(CustomerId id) {

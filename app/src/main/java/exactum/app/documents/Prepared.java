@@ -1,5 +1,6 @@
 package exactum.app.documents;
 
+import exactum.app.customers.Delivery;
 import exactum.app.setup.NumberSeries;
 import exactum.core.document.TaxedLine;
 import exactum.core.document.Totals;
@@ -19,6 +20,7 @@ import java.util.List;
  * @param incomes what it books to income, by account and tags
  * @param tax its tax with its worth
  * @param worth its total with its worth
+ * @param manner how it speaks to whom it is for
  * @param claims what it asks for; none for a document that asks for nothing
  * @param sentTo where its message goes; none where it is held
  */
@@ -33,10 +35,21 @@ public record Prepared(
         List<Claim> claims,
         Party seller,
         Party buyer,
+        Manner manner,
         String customerCode,
         String termsPrinted,
         NumberSeries series,
         List<String> sentTo) {
+    /** What becomes of its message, in words. */
+    public String sending() {
+        if (manner.isOnPaper()) return "on paper: a decision asks to print and post it, if you send it";
+        if (sentTo.isEmpty()) return "held: no address";
+        return "%s to %s, if you send it"
+                .formatted(
+                        manner.delivery() == Delivery.LINK ? "Payment link" : "PDF and payment link",
+                        String.join(", ", sentTo));
+    }
+
     public DocumentId id() {
         return draft.id();
     }

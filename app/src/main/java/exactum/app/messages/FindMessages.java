@@ -29,6 +29,9 @@ public interface FindMessages {
     /** Those that could not be delivered, as decisions. */
     List<Listed> failed(BusinessId business, Wanted wanted);
 
+    /** Those that a person is to print and post, as decisions. */
+    List<Listed> toPost(BusinessId business, Wanted wanted);
+
     /** How many are in the state, or in any where it is null. */
     int count(BusinessId business, MessageState state);
 

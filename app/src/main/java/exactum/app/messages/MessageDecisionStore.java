@@ -33,9 +33,17 @@ class MessageDecisionStore {
     }
 
     int failed(BusinessId business, Wanted wanted) {
+        return count(business, MessageState.FAILED, wanted, MessageDecisions.FAILED);
+    }
+
+    int toPost(BusinessId business, Wanted wanted) {
+        return count(business, MessageState.TO_POST, wanted, MessageDecisions.POST);
+    }
+
+    private int count(BusinessId business, MessageState state, Wanted wanted, String prefix) {
         return db.fetchSingle(
-                        "select count(*) from message where business_id = {0} and state = 'failed' and {1}",
-                        DSL.inline(business.value()), wanted.rows(MessageDecisions.FAILED, DSL.field("id")))
+                        "select count(*) from message where business_id = {0} and state = {1} and {2}",
+                        DSL.inline(business.value()), DSL.inline(state.words()), wanted.rows(prefix, DSL.field("id")))
                 .get(0, Integer.class);
     }
 

@@ -17,6 +17,7 @@ import org.springframework.context.annotation.Configuration;
 class MessageDecisions {
     static final String HELD = "held-messages/";
     static final String FAILED = "failed-message/";
+    static final String POST = "to-post/";
 
     @Bean
     DecisionSource heldMessages(MessageDecisionStore store) {
@@ -80,6 +81,52 @@ class MessageDecisions {
                         "/messages?state=failed");
             }
         };
+    }
+
+    @Bean
+    DecisionSource toPost(MessageDecisionStore store, FindMessages messages) {
+        return new DecisionSource() {
+            @Override
+            public Station station() {
+                return Station.BILL;
+            }
+
+            @Override
+            public String prefix() {
+                return POST;
+            }
+
+            @Override
+            public int count(BusinessId business, Wanted wanted) {
+                return store.toPost(business, wanted);
+            }
+
+            @Override
+            public Found find(BusinessId business, Wanted wanted) {
+                List<Decision> waiting = messages.toPost(business, wanted).stream()
+                        .map(MessageDecisions::toPost)
+                        .toList();
+                return new Found(
+                        waiting,
+                        store.toPost(business, wanted),
+                        Found.all(waiting).sums(),
+                        "/messages?state=to+post");
+            }
+        };
+    }
+
+    private static Decision toPost(FindMessages.Listed m) {
+        String page = "/messages/" + m.message().id();
+        return Decision.of(
+                POST + m.message().id(),
+                Station.BILL,
+                "draft",
+                "%s goes on paper: print and post it".formatted(m.numbers()),
+                m.customer(),
+                m.message().sendOn(),
+                m.amount(),
+                page,
+                Decision.Step.open("Open the PDF", page));
     }
 
     private static Decision held(MessageDecisionStore.Held h) {

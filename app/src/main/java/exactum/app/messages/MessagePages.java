@@ -70,6 +70,14 @@ class MessagePages {
         return "redirect:/messages/held/" + customer;
     }
 
+    @PostMapping("/messages/{id}/posted")
+    @Needs(Power.MESSAGES)
+    String posted(BusinessId business, @PathVariable MessageId id) {
+        FindMessages.Listed listed = messages.find(business, id).orElseThrow(NotHere::new);
+        outbox.markPosted(business, id, listed.numbers());
+        return "redirect:/messages/" + id;
+    }
+
     @PostMapping("/messages/{id}/retry")
     @Needs(Power.MESSAGES)
     String retry(BusinessId business, @PathVariable MessageId id) {

@@ -6,10 +6,14 @@ import java.util.Arrays;
 public enum MessageState {
     /** There is no address to send it to. */
     HELD("held"),
+    /** It is printed and posted by a person. */
+    TO_POST("to post"),
     WAITING("waiting"),
     /** Somebody took it and has not said what became of it. */
     SENDING("sending"),
     SENT("sent"),
+    /** A person has posted it. */
+    POSTED("posted"),
     FAILED("failed");
 
     private final String words;

@@ -105,6 +105,18 @@ class MessageStore implements FindMessages {
                 .fetch(MESSAGE.ID);
     }
 
+    /** Notes that what was to be posted is posted; false if it was not to be. */
+    boolean markPosted(BusinessId business, MessageId id) {
+        return db.update(MESSAGE)
+                        .set(MESSAGE.STATE, MessageState.POSTED.words())
+                        .set(MESSAGE.SENT_AT, OffsetDateTime.now())
+                        .where(MESSAGE.BUSINESS_ID.eq(business))
+                        .and(MESSAGE.ID.eq(id))
+                        .and(MESSAGE.STATE.eq(MessageState.TO_POST.words()))
+                        .execute()
+                == 1;
+    }
+
     /** Lets a failed message be tried again now. */
     void retry(BusinessId business, MessageId id) {
         db.update(MESSAGE)
@@ -192,9 +204,18 @@ class MessageStore implements FindMessages {
 
     @Override
     public List<Listed> failed(BusinessId business, Wanted wanted) {
+        return inState(business, MessageState.FAILED, wanted, MessageDecisions.FAILED);
+    }
+
+    @Override
+    public List<Listed> toPost(BusinessId business, Wanted wanted) {
+        return inState(business, MessageState.TO_POST, wanted, MessageDecisions.POST);
+    }
+
+    private List<Listed> inState(BusinessId business, MessageState state, Wanted wanted, String prefix) {
         return list(
                 business,
-                MESSAGE.STATE.eq(MessageState.FAILED.words()).and(wanted.rows(MessageDecisions.FAILED, MESSAGE.ID)),
+                MESSAGE.STATE.eq(state.words()).and(wanted.rows(prefix, MESSAGE.ID)),
                 Slice.first(wanted.most()));
     }
 
@@ -236,7 +257,7 @@ class MessageStore implements FindMessages {
                 MESSAGE,
                 MESSAGE.BUSINESS_ID
                         .eq(business)
-                        .and(MESSAGE.STATE.in("sending", "sent", "waiting"))
+                        .and(MESSAGE.STATE.in("sending", "sent", "waiting", "posted"))
                         .and(MESSAGE.ID.in(DSL.select(MESSAGE_ABOUT.MESSAGE_ID)
                                 .from(MESSAGE_ABOUT)
                                 .where(MESSAGE_ABOUT.BUSINESS_ID.eq(business))
@@ -271,7 +292,12 @@ class MessageStore implements FindMessages {
                 .setCustomerId(m.customer())
                 .setSubjectId(m.subject())
                 .setSendOn(m.sendOn())
-                .setState(m.addresses().isEmpty() ? MessageState.HELD.words() : MessageState.WAITING.words());
+                .setState(state(m).words());
+    }
+
+    private static MessageState state(NewMessage m) {
+        if (m.onPaper()) return MessageState.TO_POST;
+        return m.addresses().isEmpty() ? MessageState.HELD : MessageState.WAITING;
     }
 
     private Message message(MessageRecord m, String[] addresses) {
@@ -285,7 +311,7 @@ class MessageStore implements FindMessages {
                 sendOn,
                 List.of(addresses),
                 MessageState.of(m.getState()),
-                m.getSentAt() == null
+                m.getBodySecret() == null
                         ? null
                         : new Message.Sent(m.getSubject(), vault.decrypt(m.getBodySecret()), m.getSentAt()),
                 m.getAttempts(),

@@ -13,6 +13,7 @@ import java.util.UUID;
  * @param sendOn the business day from which it goes
  * @param about the documents that it speaks of
  * @param addresses none where there is none: the message is held
+ * @param onPaper whether it is printed and posted instead
  */
 public record NewMessage(
         MessageKind kind,
@@ -20,7 +21,8 @@ public record NewMessage(
         UUID subject,
         LocalDate sendOn,
         List<DocumentId> about,
-        List<String> addresses) {
+        List<String> addresses,
+        boolean onPaper) {
     public NewMessage {
         about = List.copyOf(about);
         addresses = List.copyOf(addresses);
@@ -34,6 +36,6 @@ public record NewMessage(
             UUID subject,
             LocalDate sendOn,
             List<DocumentId> about) {
-        return new NewMessage(kind, customer, subject, sendOn, about, addresses);
+        return new NewMessage(kind, customer, subject, sendOn, about, addresses, false);
     }
 }

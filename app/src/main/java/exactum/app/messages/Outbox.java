@@ -48,6 +48,12 @@ public class Outbox {
         return freed.size();
     }
 
+    /** Notes that a person has posted what goes on paper; a second time changes nothing. */
+    @Transactional
+    public void markPosted(BusinessId business, MessageId message, String about) {
+        if (messages.markPosted(business, message)) audit.record(business, "posted on paper", about);
+    }
+
     /** Tries a failed message again now. */
     @Transactional
     public void retry(BusinessId business, MessageId message) {

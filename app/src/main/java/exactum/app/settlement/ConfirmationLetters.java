@@ -2,11 +2,13 @@ package exactum.app.settlement;
 
 import exactum.app.business.Business;
 import exactum.app.business.FindBusinesses;
+import exactum.app.customers.BillingRules;
 import exactum.app.messages.Letter;
 import exactum.app.messages.LetterWriter;
 import exactum.app.messages.Message;
 import exactum.app.messages.MessageKind;
-import exactum.app.web.Texts;
+import exactum.app.web.Habit;
+import exactum.app.web.Wordings;
 import exactum.core.ids.DocumentId;
 import exactum.core.ids.MeansId;
 import exactum.core.money.Money;
@@ -23,11 +25,16 @@ class ConfirmationLetters implements LetterWriter {
     private final FindPayments payments;
     private final FindClaims claims;
     private final FindBusinesses businesses;
+    private final BillingRules rules;
+    private final Wordings words;
 
-    ConfirmationLetters(FindPayments payments, FindClaims claims, FindBusinesses businesses) {
+    ConfirmationLetters(
+            FindPayments payments, FindClaims claims, FindBusinesses businesses, BillingRules rules, Wordings words) {
         this.payments = payments;
         this.claims = claims;
         this.businesses = businesses;
+        this.rules = rules;
+        this.words = words;
     }
 
     @Override
@@ -39,28 +46,29 @@ class ConfirmationLetters implements LetterWriter {
     @Transactional(readOnly = true)
     public Letter write(Message message) {
         Business business = businesses.get(message.business());
+        var habit = new Habit(
+                rules.of(business.id(), message.customer()).language().value().locale());
         FindPayments.Payment payment =
                 payments.find(business.id(), new MeansId(message.subject())).orElseThrow();
         String body = """
-                Dear %s,
+                %s
 
-                thank you. We received %s on %s.
+                %s
                 %s
                 %s
                 """.formatted(
-                        payment.customerName(),
-                        payment.amount().withCurrency(),
-                        Texts.day(payment.on()),
-                        told(business, payment),
+                        words.say(habit, "letter.dear", payment.customerName()),
+                        words.say(habit, "letter.confirmation", habit.money(payment.amount()), habit.day(payment.on())),
+                        told(business, payment, habit),
                         business.name());
         return new Letter(
                 new Letter.Sender(business.name(), business.identity().mailFrom()),
-                "Payment received: " + payment.amount().withCurrency(),
+                words.say(habit, "letter.confirmation.subject", habit.money(payment.amount())),
                 body,
                 List.of());
     }
 
-    private String told(Business business, FindPayments.Payment payment) {
+    private String told(Business business, FindPayments.Payment payment, Habit habit) {
         var told = new StringBuilder();
         settled(business, payment.id()).forEach((document, part) -> {
             Money open = Money.sum(
@@ -68,19 +76,17 @@ class ConfirmationLetters implements LetterWriter {
                     claims.openOf(business.id(), document).stream()
                             .map(FindClaims.Open::left)
                             .toList());
-            told.append("%s of it pays invoice %s%s.%n"
-                    .formatted(
-                            part.amount().withCurrency(),
+            told.append(words.say(
+                            habit,
+                            open.isZero() ? "letter.confirmation.full" : "letter.confirmation.part",
+                            habit.money(part.amount()),
                             part.number(),
-                            open.isZero()
-                                    ? ", which is paid in full"
-                                    : "; %s of that is still open".formatted(open.withCurrency())));
+                            habit.money(open)))
+                    .append('\n');
         });
-        if (payment.left().isPositive()) {
-            told.append(
-                    "%s is left on your account. We will set it against your next invoice, or give it back if you ask us to.%n"
-                            .formatted(payment.left().withCurrency()));
-        }
+        if (payment.left().isPositive())
+            told.append(words.say(habit, "letter.confirmation.left", habit.money(payment.left())))
+                    .append('\n');
         return told.toString();
     }
 

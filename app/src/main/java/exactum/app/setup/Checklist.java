@@ -85,6 +85,7 @@ public class Checklist {
                 accounts(business),
                 catalogue(business),
                 brand(businesses.get(business).brand()),
+                layouts(business),
                 bank(business),
                 cards(business),
                 rates(business));
@@ -167,6 +168,15 @@ public class Checklist {
                                 brand.colour(),
                                 brand.typeface().equals("book") ? "serif" : "sans serif",
                                 brand.logo() == null ? "no logo" : "with a logo"),
+                List.of());
+    }
+
+    private Point layouts(BusinessId business) {
+        return Point.done(
+                SetupSection.LAYOUTS,
+                setup.layouts(business).stream()
+                        .map(l -> l.name() + ": " + l.channels())
+                        .collect(Collectors.joining("; ")),
                 List.of());
     }
 

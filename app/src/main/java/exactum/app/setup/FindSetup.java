@@ -38,6 +38,9 @@ public interface FindSetup {
     /** The terms that new arrangements start with; a {@link exactum.core.problem.Refusal} where there are none. */
     Terms chosenTerms(BusinessId business);
 
+    /** The layouts, everybody's first. */
+    List<Layout> layouts(BusinessId business);
+
     Optional<NumberSeries> series(BusinessId business, String name);
 
     List<BankAccount> bankAccounts(BusinessId business);

@@ -5,6 +5,7 @@ import exactum.app.audit.Changes;
 import exactum.app.business.Business;
 import exactum.app.business.FindBusinesses;
 import exactum.app.business.SaveBusiness;
+import exactum.app.database.Ids;
 import exactum.app.web.NotHere;
 import exactum.app.web.Texts;
 import exactum.core.document.TaxRate;
@@ -28,6 +29,7 @@ public class SetUp {
     private final FindSetup setup;
     private final ChangeSetupStore store;
     private final NumberStore numbers;
+    private final LayoutStore layouts;
     private final Audit audit;
 
     SetUp(
@@ -36,21 +38,24 @@ public class SetUp {
             FindSetup setup,
             ChangeSetupStore store,
             NumberStore numbers,
+            LayoutStore layouts,
             Audit audit) {
         this.businesses = businesses;
         this.find = find;
         this.setup = setup;
         this.store = store;
         this.numbers = numbers;
+        this.layouts = layouts;
         this.audit = audit;
     }
 
-    /** Adds a business with the first chart and number series; who adds it is its administrator. */
+    /** Adds a business with the first chart, number series and layout; who adds it is its administrator. */
     @Transactional
     public BusinessId addBusiness(Business business, String login) {
         BusinessId id = businesses.add(business, login);
         FirstChart.ACCOUNTS.forEach(a -> store.insert(id, a));
         NumberSeries.FIRST.forEach(series -> numbers.keep(id, series));
+        layouts.insert(id, new Layout(Ids.next(), Layout.FIRST, true, true, true));
         audit.record(id, "added a business", business.identity().legalName());
         return id;
     }

@@ -9,6 +9,7 @@ public enum SetupSection {
     ACCOUNTS("Chart of accounts", "/setup/accounts"),
     CATALOGUE("Catalogue", "/catalogue"),
     BRAND("Brand", "/setup/brand"),
+    LAYOUTS("Layouts", "/setup/layouts"),
     BANK("Bank accounts", "/setup/bank"),
     CARDS("Card processors", "/setup/cards"),
     RATES("Exchange rates", "/setup/rates");

@@ -43,13 +43,16 @@ class SetupStore implements FindSetup {
     private final NumberStore numbers;
     private final BankStore banks;
     private final BrandStore brands;
+    private final LayoutStore layouts;
 
-    SetupStore(DSLContext db, Vault vault, NumberStore numbers, BankStore banks, BrandStore brands) {
+    SetupStore(
+            DSLContext db, Vault vault, NumberStore numbers, BankStore banks, BrandStore brands, LayoutStore layouts) {
         this.db = db;
         this.vault = vault;
         this.numbers = numbers;
         this.banks = banks;
         this.brands = brands;
+        this.layouts = layouts;
     }
 
     @Override
@@ -122,6 +125,11 @@ class SetupStore implements FindSetup {
                 .findFirst()
                 .orElseThrow(() -> new Refusal(
                         "setup.terms.none", "There are no terms yet, and an invoice needs them. Add some in Set-up."));
+    }
+
+    @Override
+    public List<Layout> layouts(BusinessId business) {
+        return layouts.all(business);
     }
 
     @Override

@@ -1,0 +1,40 @@
+package exactum.app.customers;
+
+import java.util.Arrays;
+
+/** How documents reach a customer. */
+public enum Delivery {
+    /** A message with the PDF and the payment link. */
+    PDF("PDF", "e-mail with PDF"),
+    /** A message with the payment link alone. */
+    LINK("link", "e-mail with link"),
+    /** Printed and posted by us. */
+    PAPER("paper", "paper, by post");
+
+    private final String code;
+    private final String words;
+
+    Delivery(String code, String words) {
+        this.code = code;
+        this.words = words;
+    }
+
+    /** The stored name. */
+    public String code() {
+        return code;
+    }
+
+    public String words() {
+        return words;
+    }
+
+    /** The one with the stored name; null for null. */
+    static Delivery of(String code) {
+        return code == null
+                ? null
+                : Arrays.stream(values())
+                        .filter(d -> d.code.equals(code))
+                        .findFirst()
+                        .orElseThrow();
+    }
+}

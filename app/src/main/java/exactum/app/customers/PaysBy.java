@@ -1,0 +1,47 @@
+package exactum.app.customers;
+
+import java.util.Arrays;
+
+/** How a customer is asked to pay, among the channels of the layout. */
+public enum PaysBy {
+    EITHER("either", "as the layout offers"),
+    CARD("card", "card"),
+    TRANSFER("transfer", "transfer");
+
+    private final String code;
+    private final String words;
+
+    PaysBy(String code, String words) {
+        this.code = code;
+        this.words = words;
+    }
+
+    /** The stored name. */
+    public String code() {
+        return code;
+    }
+
+    public String words() {
+        return words;
+    }
+
+    /** Whether a card may be asked for. */
+    public boolean mayBeCard() {
+        return this != TRANSFER;
+    }
+
+    /** Whether a transfer may be asked for. */
+    public boolean mayBeTransfer() {
+        return this != CARD;
+    }
+
+    /** The one with the stored name; null for null. */
+    static PaysBy of(String code) {
+        return code == null
+                ? null
+                : Arrays.stream(values())
+                        .filter(p -> p.code.equals(code))
+                        .findFirst()
+                        .orElseThrow();
+    }
+}

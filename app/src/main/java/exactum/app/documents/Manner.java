@@ -1,0 +1,28 @@
+package exactum.app.documents;
+
+import exactum.app.customers.Delivery;
+import exactum.app.customers.Language;
+import exactum.core.ids.BankAccountId;
+import java.util.UUID;
+
+/**
+ * How a document speaks to whom it is for, frozen when it is issued.
+ *
+ * @param serviceAddress where they are served, if that is not the billing address; else empty
+ * @param taxNote why it is taxed otherwise than usual; else empty
+ * @param byCard whether it leads to the payer's page, where cards are taken
+ * @param bankAccount the account that it asks a transfer to, or null
+ */
+public record Manner(
+        Language language, Delivery delivery, String serviceAddress, String taxNote, boolean byCard, UUID bankAccount) {
+
+    /** The account that it asks a transfer to, or null. */
+    BankAccountId transferTo() {
+        return bankAccount == null ? null : new BankAccountId(bankAccount);
+    }
+
+    /** Whether it is printed and posted. */
+    boolean isOnPaper() {
+        return delivery == Delivery.PAPER;
+    }
+}

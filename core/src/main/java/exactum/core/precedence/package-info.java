@@ -1,0 +1,2 @@
+/** What holds for a customer where customer, group and business may each say something. */
+package exactum.core.precedence;
