@@ -10,6 +10,7 @@ import exactum.app.database.Slice;
 import exactum.app.documents.Document;
 import exactum.app.documents.DocumentPdfs;
 import exactum.app.documents.FindDocuments;
+import exactum.app.links.PaymentLinks;
 import exactum.app.messages.FindMessages;
 import exactum.app.messages.Letter;
 import exactum.app.messages.LetterWriter;
@@ -186,7 +187,7 @@ class HowBilledTest {
         assertThat(brought.subjectLine()).startsWith("Rechnung LW-2026-0001 von");
         assertThat(brought.attachments()).isEmpty();
         assertThat(letter(world, messages, MessageKind.CONFIRMATION).body())
-                .contains("sind 1.250,50 € bei uns eingegangen")
+                .contains("sind 1.250,50\u00a0€ bei uns eingegangen")
                 .contains("vollständig bezahlt");
     }
 
@@ -231,6 +232,10 @@ class HowBilledTest {
             ada.follow(billed(customer), "revision=0&layout=" + layout);
             Document after = world.invoice(customer, "96.00");
             assertThat(text(world, before)).contains("By card").contains("IBAN");
+            String pay = "~/pay/" + world.bean(PaymentLinks.class).token(world.link(after));
+            assertThat(ada.get(pay).body()).contains("Pay by transfer").contains(world.iban.printed());
+            String other = "~/pay/" + world.bean(PaymentLinks.class).token(world.link(before));
+            assertThat(ada.post(pay, ada.token(other), "shown=9600").body()).contains("Pay by transfer");
             assertThat(text(world, after)).doesNotContain("By card").contains("IBAN " + world.iban.printed());
             ada.follow("/setup/layouts/" + layout, "name=Cards&byCard=on");
             ada.follow("/setup/layouts/" + layout + "/choose", "");

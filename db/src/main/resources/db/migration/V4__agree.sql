@@ -205,6 +205,20 @@ create index on customer (business_id, group_id) where group_id is not null;
 create index on customer using gin (search gin_trgm_ops);
 create index on customer (business_id, name);
 
+-- A customer who turned out to be another one: all that was theirs is the other’s, and their code leads there.
+create table customer_merged (
+    business_id int not null,
+    customer_id uuid not null,
+    code text not null,
+    name text not null,
+    into_id uuid not null,
+    merged_at timestamptz not null default now(),
+    primary key (business_id, customer_id),
+    unique (business_id, code),
+    foreign key (business_id, into_id) references customer
+);
+create index on customer_merged (business_id, into_id);
+
 -- Who gets what of a customer’s mail; the addresses of each kind are kept on the customer, where every message looks.
 create table contact (
     business_id int not null,
@@ -262,18 +276,26 @@ create table item_price (
 );
 create index on item_price (business_id, customer_id) where customer_id is not null;
 
+-- A file of customers and what became of its rehearsal. One that is not of our making is read with a mapping: what each of its
+-- columns is (empty for one that is not read), and what holds for every line.
 create table customer_import (
     business_id int not null references business,
     id uuid not null,
     file_name text not null,
     content bytea not null,
-    good int not null,
-    bad int not null,
-    bad_file bytea not null,
+    ours boolean not null,
+    encoding text,
+    separator char(1),
+    columns text[],
+    country text not null default '',
+    currency text not null default '',
+    good int not null default 0,
+    changed int not null default 0,
+    unchanged int not null default 0,
+    bad int not null default 0,
+    bad_file bytea not null default '',
+    rehearsed_at timestamptz,
     begun_at timestamptz,
-    changed int not null,
-    unchanged int not null,
-    rehearsed_at timestamptz not null,
     done int not null default 0,
     left_out text[] not null default '{}',
     taken_at timestamptz,

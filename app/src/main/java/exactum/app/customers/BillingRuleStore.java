@@ -3,13 +3,16 @@ package exactum.app.customers;
 import static exactumdb.Tables.BILLED_HOW;
 import static exactumdb.Tables.CUSTOMER;
 
+import exactum.app.database.CopyRows;
 import exactum.core.document.TaxTreatment;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactumdb.tables.BilledHow;
 import exactumdb.tables.records.BilledHowRecord;
+import java.time.OffsetDateTime;
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import org.jooq.Condition;
@@ -62,8 +65,24 @@ class BillingRuleStore {
         return said;
     }
 
+    /** Keeps what is said of new customers. */
+    void insertAll(BusinessId business, List<TakeRows.Fresh> fresh) {
+        CopyRows.into(
+                db,
+                fresh.stream()
+                        .map(f ->
+                                row(f.incoming().said()).setBusinessId(business).setCustomerId(f.id()))
+                        .toList());
+    }
+
     /** Says it over the revision that was seen; false if somebody was first. */
     boolean say(BusinessId business, Whose whose, HowBilled.Said said) {
+        if (whose.customer() != null)
+            db.update(CUSTOMER)
+                    .set(CUSTOMER.CHANGED_AT, OffsetDateTime.now())
+                    .where(CUSTOMER.BUSINESS_ID.eq(business))
+                    .and(CUSTOMER.ID.eq(whose.customer()))
+                    .execute();
         if (said.revision() == 0)
             return db.insertInto(BILLED_HOW)
                             .set(row(said)

@@ -3,8 +3,12 @@ package exactum.app.customers;
 import static exactumdb.Tables.CONTACT;
 import static exactumdb.Tables.CUSTOMER;
 
+import exactum.app.database.CopyRows;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
+import exactumdb.tables.records.ContactRecord;
+import java.time.OffsetDateTime;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -33,15 +37,37 @@ class ContactStore {
     /** Adds one; false if the customer has the address already. */
     boolean insert(BusinessId business, CustomerId customer, Contacts.Contact c) {
         return db.insertInto(CONTACT)
-                        .set(CONTACT.BUSINESS_ID, business)
-                        .set(CONTACT.ID, c.id())
-                        .set(CONTACT.CUSTOMER_ID, customer)
-                        .set(CONTACT.NAME, c.name())
-                        .set(CONTACT.EMAIL, c.email())
-                        .set(CONTACT.GETS, c.gets().toArray(String[]::new))
+                        .set(row(business, customer, c))
                         .onConflictDoNothing()
                         .execute()
                 == 1;
+    }
+
+    /** Adds those of new customers. */
+    void insertAll(BusinessId business, List<TakeRows.Fresh> fresh) {
+        var rows = new ArrayList<ContactRecord>(fresh.size());
+        for (TakeRows.Fresh f : fresh)
+            for (Contacts.Contact c : f.incoming().contacts()) rows.add(row(business, f.id(), c));
+        CopyRows.into(db, rows);
+    }
+
+    /** Puts others in the place of those a customer has. */
+    void replace(BusinessId business, CustomerId customer, List<Contacts.Contact> contacts) {
+        db.deleteFrom(CONTACT)
+                .where(CONTACT.BUSINESS_ID.eq(business))
+                .and(CONTACT.CUSTOMER_ID.eq(customer))
+                .execute();
+        CopyRows.into(db, contacts.stream().map(c -> row(business, customer, c)).toList());
+    }
+
+    private static ContactRecord row(BusinessId business, CustomerId customer, Contacts.Contact c) {
+        return new ContactRecord()
+                .setBusinessId(business)
+                .setId(c.id())
+                .setCustomerId(customer)
+                .setName(c.name())
+                .setEmail(c.email())
+                .setGets(c.gets().toArray(String[]::new));
     }
 
     Optional<String> delete(BusinessId business, CustomerId customer, UUID id) {
@@ -59,6 +85,7 @@ class ContactStore {
                 .set(CUSTOMER.INVOICE_TO, addresses(business, customer, Mail.INVOICES))
                 .set(CUSTOMER.REMINDER_TO, addresses(business, customer, Mail.REMINDERS))
                 .set(CUSTOMER.CONFIRM_TO, addresses(business, customer, Mail.CONFIRMATIONS))
+                .set(CUSTOMER.CHANGED_AT, OffsetDateTime.now())
                 .where(CUSTOMER.BUSINESS_ID.eq(business))
                 .and(CUSTOMER.ID.eq(customer))
                 .execute();

@@ -38,7 +38,7 @@ public class Contacts {
         if (!Mail.ALL.containsAll(gets))
             throw new Refusal(
                     "contact.mail", "A contact gets %s. Nothing was saved.".formatted(String.join(", ", Mail.ALL)));
-        if (!store.insert(business, customer, new Contact(Ids.next(), name, email, gets)))
+        if (!store.insert(business, customer, new Contact(Ids.next(), name, email, Mail.inOrder(gets))))
             throw new Refusal(
                             "contact.duplicate",
                             "%s has this address already. Nothing was saved.".formatted(who.name()))

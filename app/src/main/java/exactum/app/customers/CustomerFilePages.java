@@ -28,6 +28,7 @@ class CustomerFilePages {
     private final Contacts contacts;
     private final BillingRules rules;
     private final BilledPoints points;
+    private final MergeCustomers merge;
     private final List<CustomerSection> sections;
     private final BusinessClock clock;
 
@@ -38,6 +39,7 @@ class CustomerFilePages {
             Contacts contacts,
             BillingRules rules,
             BilledPoints points,
+            MergeCustomers merge,
             List<CustomerSection> sections,
             BusinessClock clock) {
         this.customers = customers;
@@ -46,6 +48,7 @@ class CustomerFilePages {
         this.contacts = contacts;
         this.rules = rules;
         this.points = points;
+        this.merge = merge;
         this.sections = sections;
         this.clock = clock;
     }
@@ -58,7 +61,10 @@ class CustomerFilePages {
             BusinessId business, @PathVariable CustomerId id, @RequestParam(defaultValue = "1") int from, Model model) {
         LocalDate today = clock.today(business);
         Slice slice = new Slice(from, HAPPENED);
-        Customer customer = customers.find(business, id).orElseThrow(NotHere::new);
+        Optional<Customer> found = customers.find(business, id);
+        if (found.isEmpty())
+            return "redirect:/customers/" + merge.goneInto(business, id).orElseThrow(NotHere::new);
+        Customer customer = found.get();
         model.addAttribute("customer", customer);
         model.addAttribute("stand", standing.stand(business, id, today));
         model.addAttribute("next", standing.next(business, id, today, NEXT));

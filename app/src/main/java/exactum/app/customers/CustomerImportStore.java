@@ -3,8 +3,15 @@ package exactum.app.customers;
 import static exactumdb.Tables.CUSTOMER_IMPORT;
 
 import exactum.core.ids.BusinessId;
+import exactum.formats.csv.CsvMapping;
+import exactum.formats.csv.CsvShape;
+import exactum.formats.csv.CustomerColumn;
+import exactumdb.tables.records.CustomerImportRecord;
+import java.nio.charset.Charset;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
+import java.util.Arrays;
+import java.util.EnumMap;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -21,19 +28,77 @@ class CustomerImportStore {
         this.db = db;
     }
 
-    void insert(BusinessId business, ImportCustomers.Rehearsal rehearsal, byte[] content) {
+    /** Keeps a file that is to be rehearsed. */
+    void insert(BusinessId business, UUID id, String fileName, byte[] content, boolean ours) {
         db.insertInto(CUSTOMER_IMPORT)
                 .set(CUSTOMER_IMPORT.BUSINESS_ID, business)
-                .set(CUSTOMER_IMPORT.ID, rehearsal.id())
-                .set(CUSTOMER_IMPORT.FILE_NAME, rehearsal.fileName())
+                .set(CUSTOMER_IMPORT.ID, id)
+                .set(CUSTOMER_IMPORT.FILE_NAME, fileName)
                 .set(CUSTOMER_IMPORT.CONTENT, content)
-                .set(CUSTOMER_IMPORT.GOOD, rehearsal.good())
-                .set(CUSTOMER_IMPORT.CHANGED, rehearsal.changed())
-                .set(CUSTOMER_IMPORT.REHEARSED_AT, OffsetDateTime.now(ZoneOffset.UTC))
-                .set(CUSTOMER_IMPORT.UNCHANGED, rehearsal.unchanged())
-                .set(CUSTOMER_IMPORT.BAD, rehearsal.bad())
-                .set(CUSTOMER_IMPORT.BAD_FILE, rehearsal.badFile())
+                .set(CUSTOMER_IMPORT.OURS, ours)
                 .execute();
+    }
+
+    /** How many of its lines are good, change a customer, change none, and are bad. */
+    record Counts(int good, int changed, int unchanged, int bad) {}
+
+    /** Keeps what a rehearsal came to. */
+    void setRehearsal(BusinessId business, UUID id, Counts counts, byte[] badFile) {
+        db.update(CUSTOMER_IMPORT)
+                .set(CUSTOMER_IMPORT.GOOD, counts.good())
+                .set(CUSTOMER_IMPORT.CHANGED, counts.changed())
+                .set(CUSTOMER_IMPORT.UNCHANGED, counts.unchanged())
+                .set(CUSTOMER_IMPORT.BAD, counts.bad())
+                .set(CUSTOMER_IMPORT.BAD_FILE, badFile)
+                .set(CUSTOMER_IMPORT.REHEARSED_AT, OffsetDateTime.now(ZoneOffset.UTC))
+                .where(of(business, id))
+                .execute();
+    }
+
+    /** Keeps how a file of another making is read. */
+    void setMapping(BusinessId business, UUID id, CsvMapping mapping) {
+        db.update(CUSTOMER_IMPORT)
+                .set(CUSTOMER_IMPORT.ENCODING, mapping.shape().charset().name())
+                .set(
+                        CUSTOMER_IMPORT.SEPARATOR,
+                        Character.toString(mapping.shape().separator()))
+                .set(
+                        CUSTOMER_IMPORT.COLUMNS,
+                        mapping.columns().stream()
+                                .map(c -> c == null ? "" : c.head())
+                                .toArray(String[]::new))
+                .set(CUSTOMER_IMPORT.COUNTRY, mapping.always().getOrDefault(CustomerColumn.COUNTRY, ""))
+                .set(CUSTOMER_IMPORT.CURRENCY, mapping.always().getOrDefault(CustomerColumn.CURRENCY, ""))
+                .where(of(business, id))
+                .execute();
+    }
+
+    /** How a file of another making is read; none for one of ours, or before somebody has said it. */
+    Optional<CsvMapping> mapping(BusinessId business, UUID id) {
+        return db.selectFrom(CUSTOMER_IMPORT)
+                .where(of(business, id))
+                .and(CUSTOMER_IMPORT.COLUMNS.isNotNull())
+                .fetchOptional(r -> {
+                    var always = new EnumMap<CustomerColumn, String>(CustomerColumn.class);
+                    if (!r.getCountry().isEmpty()) always.put(CustomerColumn.COUNTRY, r.getCountry());
+                    if (!r.getCurrency().isEmpty()) always.put(CustomerColumn.CURRENCY, r.getCurrency());
+                    return new CsvMapping(
+                            new CsvShape(
+                                    Charset.forName(r.getEncoding()),
+                                    r.getSeparator().charAt(0)),
+                            Arrays.stream(r.getColumns())
+                                    .map(c -> CustomerColumn.of(c).orElse(null))
+                                    .toList(),
+                            always);
+                });
+    }
+
+    OffsetDateTime rehearsedAt(BusinessId business, UUID id) {
+        return db.select(CUSTOMER_IMPORT.REHEARSED_AT)
+                .from(CUSTOMER_IMPORT)
+                .where(of(business, id))
+                .fetchSingle()
+                .value1();
     }
 
     /** Marks that it is to be imported; false if it was before. */
@@ -42,6 +107,7 @@ class CustomerImportStore {
                         .set(CUSTOMER_IMPORT.BEGUN_AT, OffsetDateTime.now(ZoneOffset.UTC))
                         .where(of(business, id))
                         .and(CUSTOMER_IMPORT.BEGUN_AT.isNull())
+                        .and(CUSTOMER_IMPORT.REHEARSED_AT.isNotNull())
                         .execute()
                 == 1;
     }
@@ -93,17 +159,20 @@ class CustomerImportStore {
                 .fetchOptional(r -> new ImportCustomers.Rehearsal(
                         r.getId(),
                         r.getFileName(),
+                        r.getOurs(),
                         r.getGood(),
                         r.getChanged(),
                         r.getUnchanged(),
                         r.getBad(),
-                        r.getTakenAt() != null
-                                ? ImportCustomers.State.TAKEN
-                                : r.getBegunAt() != null
-                                        ? ImportCustomers.State.RUNNING
-                                        : ImportCustomers.State.REHEARSED,
+                        state(r),
                         r.getDone(),
                         r.getBadFile()));
+    }
+
+    private static ImportCustomers.State state(CustomerImportRecord r) {
+        if (r.getTakenAt() != null) return ImportCustomers.State.TAKEN;
+        if (r.getBegunAt() != null) return ImportCustomers.State.RUNNING;
+        return r.getRehearsedAt() == null ? ImportCustomers.State.UNMAPPED : ImportCustomers.State.REHEARSED;
     }
 
     byte[] content(BusinessId business, UUID id) {

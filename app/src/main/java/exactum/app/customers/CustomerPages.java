@@ -136,6 +136,7 @@ class CustomerPages {
     @GetMapping("/customers/import/{id}")
     String rehearsal(BusinessId business, @PathVariable UUID id, Model model) {
         var rehearsal = imports.get(business, id);
+        if (rehearsal.isUnmapped()) return "redirect:/customers/import/" + id + "/mapping";
         model.addAttribute("rehearsal", rehearsal);
         if (!rehearsal.taken() && !rehearsal.isRunning())
             model.addAttribute("lines", imports.lines(business, id, LINES_SHOWN));

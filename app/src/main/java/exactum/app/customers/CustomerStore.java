@@ -1,9 +1,9 @@
 package exactum.app.customers;
 
 import static exactumdb.Tables.CUSTOMER;
+import static exactumdb.Tables.CUSTOMER_MERGED;
 
 import exactum.app.database.CopyRows;
-import exactum.app.database.Ids;
 import exactum.app.database.SearchWords;
 import exactum.app.database.Slice;
 import exactum.core.ids.BusinessId;
@@ -20,7 +20,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
-import java.util.function.Consumer;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.Field;
@@ -42,7 +41,9 @@ class CustomerStore implements FindCustomers {
     private static final Field<Integer> DOCUMENTS = DSL.field(
             "(select count(*) from document d where d.business_id = customer.business_id and d.customer_id = customer.id and d.kind = 'invoice' and d.state = 'issued')",
             Integer.class);
-    private static final String[] NOBODY = {};
+    /** The codes that are made by us. */
+    private static final String MADE = "^C-[0-9]{1,8}$";
+
     private final DSLContext db;
 
     CustomerStore(DSLContext db) {
@@ -135,37 +136,35 @@ class CustomerStore implements FindCustomers {
                 .toList();
     }
 
-    /** The customers of codes, with when each was changed last. */
-    Map<String, Known> byCode(BusinessId business, Collection<String> codes) {
-        return db.selectFrom(CUSTOMER)
-                .where(CUSTOMER.BUSINESS_ID.eq(business))
-                .and(CUSTOMER.CODE.eq(DSL.any(codes.toArray(String[]::new))))
-                .fetchMap(CUSTOMER.CODE, r -> new Known(customer(r), r.getChangedAt()));
-    }
-
-    /** A customer, and when they were changed last. */
-    record Known(Customer customer, OffsetDateTime changedAt) {}
-
-    /** Hands out every customer that the words find, by code, without holding them all. */
-    void each(BusinessId business, String words, Consumer<Customer> each) {
-        try (var rows = db.selectFrom(CUSTOMER)
-                .where(matches(business, words))
-                .orderBy(CUSTOMER.CODE)
-                .fetchSize(1_000)
-                .fetchLazy()) {
-            rows.forEach(r -> each.accept(customer(r)));
-        }
-    }
-
     /** The next free code of the form {@code C-0042}. */
     String nextCode(BusinessId business) {
-        Integer highest = db.select(DSL.max(DSL.field("substring(code from 3)::int", Integer.class)))
+        Field<Integer> number = DSL.field("substring(code from 3)::int", Integer.class);
+        var ever = DSL.select(number.as("number"))
                 .from(CUSTOMER)
                 .where(CUSTOMER.BUSINESS_ID.eq(business))
-                .and(CUSTOMER.CODE.likeRegex("^C-[0-9]{1,8}$"))
+                .and(CUSTOMER.CODE.likeRegex(MADE))
+                .unionAll(DSL.select(number)
+                        .from(CUSTOMER_MERGED)
+                        .where(CUSTOMER_MERGED.BUSINESS_ID.eq(business))
+                        .and(CUSTOMER_MERGED.CODE.likeRegex(MADE)))
+                .asTable("ever");
+        Integer highest = db.select(DSL.max(ever.field("number", Integer.class)))
+                .from(ever)
                 .fetchSingle()
                 .value1();
         return "C-%04d".formatted(highest == null ? 1 : highest + 1);
+    }
+
+    /** Whom a code leads to whose customer was merged; none for any other code. */
+    Optional<Customer> mergedInto(BusinessId business, String code) {
+        return db.select(CUSTOMER.fields())
+                .from(CUSTOMER_MERGED)
+                .join(CUSTOMER)
+                .on(CUSTOMER.BUSINESS_ID.eq(CUSTOMER_MERGED.BUSINESS_ID))
+                .and(DSL.condition("customer.id = customer_merged.into_id"))
+                .where(CUSTOMER_MERGED.BUSINESS_ID.eq(business))
+                .and(CUSTOMER_MERGED.CODE.eq(code))
+                .fetchOptional(r -> customer(r.into(CUSTOMER)));
     }
 
     /** Inserts under the id; false where the id or the code is taken. */
@@ -182,19 +181,29 @@ class CustomerStore implements FindCustomers {
     }
 
     /** Inserts all at once; none of their codes may be taken. */
-    void insertAll(BusinessId business, List<CustomerDraft> drafts, LocalDate today) {
+    void insertAll(BusinessId business, List<TakeRows.Fresh> fresh, LocalDate today) {
+        OffsetDateTime now = OffsetDateTime.now();
         CopyRows.into(
                 db,
-                drafts.stream()
-                        .map(d -> row(d).setBusinessId(business)
-                                .setId(new CustomerId(Ids.next()))
-                                .setCode(d.code())
-                                .setInvoiceTo(NOBODY)
-                                .setReminderTo(NOBODY)
-                                .setConfirmTo(NOBODY)
+                fresh.stream()
+                        .map(f -> row(f.incoming().draft())
+                                .setBusinessId(business)
+                                .setId(f.id())
+                                .setCode(f.incoming().code())
+                                .setInvoiceTo(to(f, Mail.INVOICES))
+                                .setReminderTo(to(f, Mail.REMINDERS))
+                                .setConfirmTo(to(f, Mail.CONFIRMATIONS))
+                                .setGroupId(f.incoming().group())
                                 .setCreatedOn(today)
-                                .setChangedAt(OffsetDateTime.now()))
+                                .setChangedAt(now))
                         .toList());
+    }
+
+    private static String[] to(TakeRows.Fresh fresh, Mail mail) {
+        return fresh.incoming().contacts().stream()
+                .filter(c -> c.gets().contains(mail.words()))
+                .map(Contacts.Contact::email)
+                .toArray(String[]::new);
     }
 
     /** Updates the revision that was seen; false if somebody was first. */

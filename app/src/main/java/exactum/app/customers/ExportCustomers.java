@@ -10,28 +10,15 @@ import org.springframework.transaction.annotation.Transactional;
 /** Customers as a file that imports again without loss; it streams, however many there are. */
 @Component
 class ExportCustomers {
-    private final CustomerStore customers;
+    private final CustomerRowStore customers;
 
-    ExportCustomers(CustomerStore customers) {
+    ExportCustomers(CustomerRowStore customers) {
         this.customers = customers;
     }
 
     /** Writes those that the words find, by code. */
     @Transactional(readOnly = true)
     public void write(BusinessId business, String words, Writer to) throws IOException {
-        CustomerCsv.write(to, rows -> customers.each(business, words, c -> rows.accept(row(c))));
-    }
-
-    private static CustomerCsv.Row row(Customer c) {
-        return new CustomerCsv.Row(
-                0,
-                c.code(),
-                c.name(),
-                c.kind(),
-                c.email() == null ? "" : c.email(),
-                c.address(),
-                c.country(),
-                c.currency().getCurrencyCode(),
-                c.taxNumber() == null ? "" : c.taxNumber());
+        CustomerCsv.write(to, rows -> customers.each(business, words, rows));
     }
 }

@@ -5,6 +5,7 @@ import static exactumdb.Tables.CUSTOMER_GROUP;
 
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
+import java.time.OffsetDateTime;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -55,6 +56,7 @@ class GroupStore {
     void put(BusinessId business, CustomerId customer, UUID group) {
         db.update(CUSTOMER)
                 .set(CUSTOMER.GROUP_ID, group)
+                .set(CUSTOMER.CHANGED_AT, OffsetDateTime.now())
                 .where(CUSTOMER.BUSINESS_ID.eq(business))
                 .and(CUSTOMER.ID.eq(customer))
                 .execute();

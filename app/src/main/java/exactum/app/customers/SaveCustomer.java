@@ -39,6 +39,13 @@ public class SaveCustomer {
         if (before.isPresent()) return same(before.get(), typed);
         CustomerDraft draft = typed.code().isEmpty() ? withCode(typed, customers.nextCode(business)) : typed;
         requireGood(draft);
+        customers.mergedInto(business, draft.code()).ifPresent(into -> {
+            throw new Refusal(
+                            "customer.merged",
+                            "%s was merged into %s, %s. Nothing was saved. Take another code."
+                                    .formatted(draft.code(), into.code(), into.name()))
+                    .at("code");
+        });
         if (customers.insert(business, id, draft, clock.today(business))) {
             audit.record(business, "added a customer", draft.code() + " " + draft.name());
             return customers.get(business, id);

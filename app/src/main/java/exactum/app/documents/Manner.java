@@ -17,7 +17,7 @@ public record Manner(
         Language language, Delivery delivery, String serviceAddress, String taxNote, boolean byCard, UUID bankAccount) {
 
     /** The account that it asks a transfer to, or null. */
-    BankAccountId transferTo() {
+    public BankAccountId transferTo() {
         return bankAccount == null ? null : new BankAccountId(bankAccount);
     }
 

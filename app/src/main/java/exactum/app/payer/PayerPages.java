@@ -95,7 +95,8 @@ class PayerPages {
             HttpServletResponse response,
             Model model) {
         Optional<PaymentLink> link = links.findByToken(token).filter(this::isOpen);
-        if (link.isEmpty()) return show(token, request, response, model);
+        boolean byCard = link.isPresent() && view.document(link.get()).manner().byCard();
+        if (!byCard) return show(token, request, response, model);
         return switch (start.start(link.get(), shown, settings.publicAddress() + "/pay/" + token + "/back")) {
             case StartCardPayment.Outcome.Opened opened -> "redirect:" + opened.url();
             case StartCardPayment.Outcome.AlreadyPaid paid -> "redirect:/pay/" + token;

@@ -11,6 +11,7 @@ import exactum.app.settlement.FindPayments;
 import exactum.app.setup.FindSetup;
 import exactum.app.setup.ProcessorAccount;
 import exactum.core.document.DocumentState;
+import exactum.core.ids.BankAccountId;
 import exactum.core.ids.BusinessId;
 import exactum.core.money.Money;
 import java.time.LocalDate;
@@ -105,6 +106,11 @@ class PayerView {
         ProcessorAccount processor =
                 setup.processorFor(business, document.gross().currency()).orElse(null);
         model.addAttribute("cards", processor != null);
+        BankAccountId account = document.manner().transferTo();
+        if (account != null) {
+            model.addAttribute("bank", setup.bankAccount(business, account));
+            model.addAttribute("iban", setup.iban(business, account).printed());
+        }
         return new Shown(document, open, processor);
     }
 

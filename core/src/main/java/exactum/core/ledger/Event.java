@@ -25,7 +25,9 @@ public enum Event {
     PAYOUT_READ("payout read"),
     BANK_LINE_READ("bank line read"),
     LINE_MATCHED("line matched"),
-    MATCH_UNDONE("match undone");
+    MATCH_UNDONE("match undone"),
+    /** What one customer owed and had is another's. */
+    CUSTOMERS_MERGED("customers merged");
 
     private final String words;
 

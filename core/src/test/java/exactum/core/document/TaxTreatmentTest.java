@@ -49,7 +49,9 @@ class TaxTreatmentTest {
         TaxRates treated = RATES.under(TaxTreatment.REVERSE_CHARGE, "");
         assertThat(treated.on("standard", DAY)).isEqualTo(treated.on("reduced", DAY));
         assertThat(treated.on("standard", DAY).source()).contains("2006/112/EC, article 196");
-        assertThat(RATES.under(TaxTreatment.EXEMPT, "Sports lessons").on("zero", DAY).source())
+        assertThat(RATES.under(TaxTreatment.EXEMPT, "Sports lessons")
+                        .on("zero", DAY)
+                        .source())
                 .isEqualTo("Sports lessons");
     }
 
