@@ -169,4 +169,64 @@ class CatalogueTest {
                         new exactum.core.ledger.AccountCode("4000")))
                 .hasMessageContaining("There is no tax rate");
     }
+
+    @Test
+    void a_graduated_price_puts_each_step_on_its_own_line(World world) {
+        Customer customer = world.payer();
+        String prices = "/catalogue/" + key(world) + "/prices";
+        try (var ada = new Visitor(world, "ada")) {
+            ada.follow(
+                    prices, "tariff=graduated&validFrom=1+Jan+2027&steps=" + Visitor.encoded("100: 0.34; above: 0.29"));
+            String typed = "customer=" + customer.id() + "&date=2+Jan+2027&text0=Pontoon+key&item0=" + key(world)
+                    + "&qty0=620&unit0=piece&price0=0.34&tax0=standard&account0=4000";
+            assertThat(ada.post("/invoices/typed", typed).body())
+                    .as("100 × 0.34 and 520 × 0.29")
+                    .contains("184.80")
+                    .contains("520 × 0.29 above 100");
+            ada.follow("/drafts/issue", typed);
+            assertThat(world.document("LW-2027-0001").lines())
+                    .extracting(l -> l.line().description() + " " + l.line().quantity() + " "
+                            + l.amount().text())
+                    .containsExactly("Pontoon key, up to 100 100 34.00", "Pontoon key, above 100 520 150.80");
+            assertThat(ada.post("/invoices/typed", typed.replace("price0=0.34", "price0=0.30"))
+                            .body())
+                    .as("a price that was typed is one price")
+                    .contains("186.00");
+        }
+    }
+
+    @Test
+    void a_price_by_block_follows_the_quantity(World world) {
+        String prices = "/catalogue/" + key(world) + "/prices";
+        try (var ada = new Visitor(world, "ada")) {
+            ada.follow(
+                    prices, "tariff=by+reach&validFrom=1+Jul+2026&steps=" + Visitor.encoded("100: 0.34; above: 0.29"));
+            String typed = "date=2+Jul+2026&text0=Pontoon+key&item0=" + key(world)
+                    + "&unit0=piece&tax0=standard&account0=4000&price0=0.34&qty0=";
+            assertThat(ada.post("/invoices/typed", typed + "118").body())
+                    .contains("value=\"0.29\"")
+                    .contains("34.22");
+            assertThat(ada.post("/invoices/typed", typed + "100").body()).contains("value=\"0.34\"");
+        }
+    }
+
+    @Test
+    void an_item_is_made_from_the_line_that_is_typed(World world) {
+        try (var ada = new Visitor(world, "ada");
+                var otto = new Visitor(world, "otto")) {
+            String line = "line=0&text0=Hull+wash&unit0=wash&price0=45.00&tax0=standard&account0=4000";
+            assertThat(otto.post("/catalogue/from-line", line).statusCode()).isEqualTo(403);
+            String answer = ada.post("/catalogue/from-line", line).body();
+            assertThat(answer).contains("Hull wash is in the catalogue");
+            CatalogueItem made = world.bean(FindCatalogue.class).items(world.moorings).stream()
+                    .filter(i -> i.name().equals("Hull wash"))
+                    .findFirst()
+                    .orElseThrow();
+            assertThat(made.unit()).isEqualTo("wash");
+            assertThat(ada.post("/catalogue/from-line", line).body()).contains("There is an item of that name already");
+            assertThat(ada.post("/catalogue/from-line", "line=0&text0=&price0=x")
+                            .statusCode())
+                    .isEqualTo(422);
+        }
+    }
 }

@@ -438,6 +438,11 @@ public class World {
         }
     }
 
+    /** An issued document of Larkwater Moorings. */
+    Document document(String number) {
+        return documents().findByNumber(moorings, number).orElseThrow();
+    }
+
     <T> Collection<T> all(Class<T> type) {
         return context.getBeansOfType(type).values();
     }

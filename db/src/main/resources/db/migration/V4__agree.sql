@@ -39,11 +39,14 @@ create table catalogue_item (
     tax_code text not null,
     income_account text not null,
     retired boolean not null default false,
+    search text not null,
     revision int not null default 1,
     primary key (business_id, id),
     unique (business_id, code),
     foreign key (business_id, income_account) references account
 );
+create index on catalogue_item (business_id, name, code) where not retired;
+create index on catalogue_item using gin (search gin_trgm_ops);
 
 -- The numbers by which authorities know a business besides its tax number, and where each is printed.
 create table seller_number (
@@ -298,6 +301,22 @@ create table customer_import (
     begun_at timestamptz,
     done int not null default 0,
     left_out text[] not null default '{}',
+    taken_at timestamptz,
+    primary key (business_id, id)
+);
+
+-- A file of catalogue items and what its rehearsal found; the digest tells whether that is still true when it is taken.
+create table item_import (
+    business_id int not null references business,
+    id uuid not null,
+    file_name text not null,
+    content bytea not null,
+    fresh int not null,
+    changed int not null,
+    unchanged int not null,
+    bad int not null,
+    bad_file bytea not null,
+    digest text not null,
     taken_at timestamptz,
     primary key (business_id, id)
 );

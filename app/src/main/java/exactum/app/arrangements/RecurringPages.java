@@ -3,15 +3,12 @@ package exactum.app.arrangements;
 import exactum.app.business.Business;
 import exactum.app.business.Needs;
 import exactum.app.business.Power;
-import exactum.app.catalogue.CatalogueItem;
-import exactum.app.catalogue.FindCatalogue;
 import exactum.app.customers.Customer;
 import exactum.app.customers.FindCustomers;
 import exactum.app.customers.Mail;
 import exactum.app.database.Ids;
 import exactum.app.database.Slice;
 import exactum.app.documents.FormDrafts;
-import exactum.app.documents.PaperForm;
 import exactum.app.documents.PaperSettings;
 import exactum.app.documents.TypedLines;
 import exactum.app.installation.BusinessClock;
@@ -29,7 +26,6 @@ import exactum.core.ids.CustomerId;
 import exactum.core.ids.Id;
 import exactum.core.ids.RecurringId;
 import exactum.core.ids.TermsId;
-import exactum.core.price.Prices;
 import java.time.DayOfWeek;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -54,7 +50,6 @@ class RecurringPages {
     private final SaveRecurring save;
     private final FindCustomers customers;
     private final FindSetup setup;
-    private final FindCatalogue catalogue;
     private final PaperSettings settings;
     private final FormDrafts typed;
     private final BusinessClock clock;
@@ -65,7 +60,6 @@ class RecurringPages {
             SaveRecurring save,
             FindCustomers customers,
             FindSetup setup,
-            FindCatalogue catalogue,
             PaperSettings settings,
             FormDrafts typed,
             BusinessClock clock) {
@@ -74,7 +68,6 @@ class RecurringPages {
         this.save = save;
         this.customers = customers;
         this.setup = setup;
-        this.catalogue = catalogue;
         this.settings = settings;
         this.typed = typed;
         this.clock = clock;
@@ -144,7 +137,7 @@ class RecurringPages {
                 ? null
                 : recurring.find(business.id(), RecurringId.valueOf(id)).orElseThrow(NotHere::new);
         settings.follow(fields);
-        TypedLines.fillFromItems(fields, catalogue.items(business.id()), sale(business, fields));
+        TypedLines.fillFromItems(fields, settings.items(business.id(), fields), settings.sale(business, fields));
         typed.save(business.id(), user.login(), id.isEmpty() ? NEW : id, fields);
         show(business, fields, one, model);
         return "arrangements/paper :: typed";
@@ -240,9 +233,10 @@ class RecurringPages {
         model.addAttribute("chosenTerms", chosen);
         model.addAttribute("termsFrom", settings.termsFrom(id, form, terms, chosen));
         model.addAttribute("billed", settings.billed(id, form).orElse(null));
-        List<CatalogueItem> items = catalogue.items(id);
-        model.addAttribute("items", items);
-        model.addAttribute("priceWorkings", TypedLines.priceWorkings(fields, items, sale(business, fields)));
+        model.addAttribute("items", settings.suggested(id, ""));
+        model.addAttribute(
+                "priceWorkings",
+                TypedLines.priceWorkings(fields, settings.items(id, fields), settings.sale(business, fields)));
         model.addAttribute("modes", PriceMode.values());
         model.addAttribute("rates", rates(id));
         model.addAttribute("units", Cadence.Unit.values());
@@ -250,17 +244,6 @@ class RecurringPages {
         model.addAttribute("weekdays", DayOfWeek.values());
         model.addAttribute("paper", paper);
         model.addAttribute("figures", paper.figures());
-    }
-
-    /** To whom the paper sells, and when. */
-    private Prices.Sale sale(Business business, Map<String, String> fields) {
-        PaperForm.Setting setting = settings.of(business, fields);
-        String customer = fields.getOrDefault("customer", "");
-        return catalogue.sale(
-                business.id(),
-                customer.isEmpty() ? null : CustomerId.valueOf(customer),
-                setting.currency(),
-                setting.today());
     }
 
     private List<TaxRate> rates(BusinessId business) {

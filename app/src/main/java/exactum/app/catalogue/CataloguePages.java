@@ -6,15 +6,18 @@ import exactum.app.business.Power;
 import exactum.app.customers.FindCustomers;
 import exactum.app.customers.Groups;
 import exactum.app.database.Ids;
+import exactum.app.database.Slice;
 import exactum.app.installation.BusinessClock;
 import exactum.app.setup.Account;
 import exactum.app.setup.FindSetup;
 import exactum.app.setup.FreeAccounts;
 import exactum.app.web.NotHere;
+import exactum.app.web.Pager;
 import exactum.app.web.TypedForm;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.ItemId;
+import exactum.core.ledger.AccountCode;
 import exactum.core.money.UnitPrice;
 import exactum.core.price.Price;
 import exactum.core.price.Prices;
@@ -22,6 +25,7 @@ import exactum.core.problem.Refusal;
 import exactum.core.text.TextKind;
 import java.time.LocalDate;
 import java.util.Arrays;
+import java.util.Currency;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -37,6 +41,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 /** What is sold, and what it costs whom and when. */
 @Controller
 class CataloguePages {
+    private static final int NAMES = 20;
     private final CatalogueStore catalogue;
     private final SaveCatalogue save;
     private final FindSetup setup;
@@ -66,12 +71,20 @@ class CataloguePages {
     record Row(CatalogueItem item, UnitPrice price, int prices) {}
 
     @GetMapping("/catalogue")
-    String list(Business business, Model model) {
+    String list(
+            Business business,
+            @RequestParam(defaultValue = "") String q,
+            @RequestParam(defaultValue = "1") int from,
+            Model model) {
         LocalDate today = clock.today(business.id());
         var sale = new Prices.Sale(null, null, business.currency(), today);
+        Slice slice = Slice.page(from);
+        List<CatalogueItem> items = catalogue.list(business.id(), q, slice);
+        model.addAttribute("q", q);
+        model.addAttribute("pager", Pager.of(slice, items.size(), catalogue.count(business.id(), q)));
         model.addAttribute(
                 "rows",
-                catalogue.items(business.id()).stream()
+                items.stream()
                         .map(i -> new Row(
                                 i,
                                 i.prices()
@@ -82,6 +95,18 @@ class CataloguePages {
                         .toList());
         choices(business, model);
         return "catalogue/list";
+    }
+
+    /** Names for the list that a line is typed from: asked while one types, with the text of the line under its field's name. */
+    @GetMapping("/catalogue/names")
+    String names(BusinessId business, @RequestParam Map<String, String> fields, Model model) {
+        String typed = fields.entrySet().stream()
+                .filter(e -> e.getKey().startsWith("text"))
+                .map(Map.Entry::getValue)
+                .findFirst()
+                .orElse("");
+        model.addAttribute("items", catalogue.list(business, typed, Slice.first(NAMES)));
+        return "catalogue/list :: names";
     }
 
     private void choices(Business business, Model model) {
@@ -115,6 +140,41 @@ class CataloguePages {
         save.add(business.id(), item, price[0]);
         return "redirect:/catalogue";
     }
+
+    /** Makes an item of a line that is typed on a paper; what the line leaves open is as for most items. */
+    @PostMapping("/catalogue/from-line")
+    @Needs(Power.CATALOGUE)
+    String fromLine(Business business, @RequestParam Map<String, String> fields, Model model) {
+        String i = fields.getOrDefault("line", "0");
+        String customer = fields.getOrDefault("customer", "");
+        Currency currency = customer.isEmpty()
+                ? business.currency()
+                : customers
+                        .find(business.id(), CustomerId.valueOf(customer))
+                        .orElseThrow(NotHere::new)
+                        .currency();
+        UnitPrice[] price = new UnitPrice[1];
+        Typed typed = TypedForm.read(fields, f -> {
+            price[0] = f.price("price" + i, "price", currency);
+            return new Typed(
+                    f.required("text" + i, "description", TextKind.NAME),
+                    f.text("unit" + i, "piece"),
+                    f.required("tax" + i, "tax rate", TextKind.CODE),
+                    f.raw("account" + i).isBlank()
+                            ? setup.incomeAccount(business.id())
+                            : f.account("account" + i, "income account"));
+        });
+        if (!catalogue.named(business.id(), List.of(typed.name())).isEmpty())
+            throw new Refusal("item.name", "There is an item of that name already. Nothing was saved.").at("text" + i);
+        String code = catalogue.nextCode(business.id());
+        save.addItem(business.id(), code, typed.name(), typed.unit(), price[0], typed.tax(), typed.account());
+        model.addAttribute("made", typed.name());
+        model.addAttribute("code", code);
+        return "catalogue/list :: made";
+    }
+
+    /** A line as an item is made of it. */
+    private record Typed(String name, String unit, String tax, AccountCode account) {}
 
     private static CatalogueItem typed(TypedForm f, ItemId id, int revision) {
         String unit = f.required("unit", "unit", TextKind.CODE);

@@ -5,23 +5,31 @@ import static exactumdb.Tables.CUSTOMER;
 import static exactumdb.Tables.CUSTOMER_GROUP;
 import static exactumdb.Tables.ITEM_PRICE;
 
+import exactum.app.database.CopyRows;
+import exactum.app.database.SearchWords;
+import exactum.app.database.Slice;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
+import exactum.core.ids.Id;
 import exactum.core.ids.ItemId;
 import exactum.core.money.UnitPrice;
 import exactum.core.price.Price;
 import exactum.core.price.Prices;
 import exactum.core.price.Tariff;
+import exactum.core.text.Folding;
 import exactumdb.tables.records.CatalogueItemRecord;
+import exactumdb.tables.records.ItemPriceRecord;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.Currency;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.Record;
@@ -40,6 +48,46 @@ class CatalogueStore implements FindCatalogue {
     @Override
     public List<CatalogueItem> items(BusinessId business) {
         return load(business, CATALOGUE_ITEM.RETIRED.isFalse());
+    }
+
+    @Override
+    public List<CatalogueItem> named(BusinessId business, Collection<String> namesAndIds) {
+        if (namesAndIds.isEmpty()) return List.of();
+        return load(
+                business,
+                DSL.condition(
+                        "not catalogue_item.retired and (catalogue_item.name = any({0}) or catalogue_item.id = any({1}))",
+                        DSL.val(namesAndIds.toArray(String[]::new)),
+                        DSL.val(namesAndIds.stream()
+                                .filter(Id::isOne)
+                                .map(UUID::fromString)
+                                .toArray(UUID[]::new))));
+    }
+
+    @Override
+    public List<CatalogueItem> list(BusinessId business, String words, Slice slice) {
+        List<ItemId> wanted = db.select(CATALOGUE_ITEM.ID)
+                .from(CATALOGUE_ITEM)
+                .where(CATALOGUE_ITEM.BUSINESS_ID.eq(business))
+                .and(found(words))
+                .orderBy(CATALOGUE_ITEM.NAME, CATALOGUE_ITEM.CODE)
+                .offset(slice.skipped())
+                .limit(slice.most())
+                .fetch(CATALOGUE_ITEM.ID);
+        return load(
+                business,
+                DSL.condition(
+                        "catalogue_item.id = any({0})",
+                        DSL.val(wanted.stream().map(ItemId::value).toArray(UUID[]::new))));
+    }
+
+    @Override
+    public int count(BusinessId business, String words) {
+        return db.fetchCount(CATALOGUE_ITEM, CATALOGUE_ITEM.BUSINESS_ID.eq(business), found(words));
+    }
+
+    private static Condition found(String words) {
+        return CATALOGUE_ITEM.RETIRED.isFalse().and(SearchWords.in(CATALOGUE_ITEM.SEARCH, words));
     }
 
     @Override
@@ -169,7 +217,8 @@ class CatalogueStore implements FindCatalogue {
                 .setUnit(i.unit())
                 .setSentence(i.sentence())
                 .setTaxCode(i.taxCode())
-                .setIncomeAccount(i.incomeAccount());
+                .setIncomeAccount(i.incomeAccount())
+                .setSearch(Folding.of(i.code() + " " + i.name()));
         return row;
     }
 
@@ -184,35 +233,110 @@ class CatalogueStore implements FindCatalogue {
     }
 
     void insert(BusinessId business, ItemId item, Price p) {
+        db.insertInto(ITEM_PRICE).set(row(business, item, p)).execute();
+    }
+
+    private static ItemPriceRecord row(BusinessId business, ItemId item, Price p) {
         List<Tariff.Step> steps = switch (p.tariff()) {
             case Tariff.Flat flat -> List.of(new Tariff.Step(null, flat.price()));
             case Tariff.Graduated graduated -> graduated.steps();
             case Tariff.ByReach byReach -> byReach.steps();
         };
-        db.insertInto(ITEM_PRICE)
-                .set(ITEM_PRICE.BUSINESS_ID, business)
-                .set(ITEM_PRICE.ITEM_ID, item)
-                .set(ITEM_PRICE.ID, p.id())
-                .set(ITEM_PRICE.CUSTOMER_ID, p.customer())
-                .set(ITEM_PRICE.GROUP_ID, p.group())
-                .set(ITEM_PRICE.CURRENCY, p.currency().getCurrencyCode())
-                .set(
-                        ITEM_PRICE.TARIFF,
+        return new ItemPriceRecord()
+                .setBusinessId(business)
+                .setItemId(item)
+                .setId(p.id())
+                .setCustomerId(p.customer())
+                .setGroupId(p.group())
+                .setCurrency(p.currency().getCurrencyCode())
+                .setTariff(
                         p.tariff() instanceof Tariff.Flat
                                 ? "flat"
                                 : p.tariff() instanceof Tariff.Graduated ? "graduated" : "by reach")
-                .set(
-                        ITEM_PRICE.UP_TO,
-                        steps.stream()
-                                .map(Tariff.Step::upTo)
-                                .filter(Objects::nonNull)
-                                .toArray(BigDecimal[]::new))
-                .set(
-                        ITEM_PRICE.STEP_PRICES,
-                        steps.stream().map(s -> s.price().amount()).toArray(BigDecimal[]::new))
-                .set(ITEM_PRICE.VALID_FROM, p.validFrom())
-                .set(ITEM_PRICE.VALID_UNTIL, p.validUntil())
+                .setUpTo(steps.stream()
+                        .map(Tariff.Step::upTo)
+                        .filter(Objects::nonNull)
+                        .toArray(BigDecimal[]::new))
+                .setStepPrices(steps.stream().map(st -> st.price().amount()).toArray(BigDecimal[]::new))
+                .setValidFrom(p.validFrom())
+                .setValidUntil(p.validUntil());
+    }
+
+    /** Adds items with their prices, all at once; none of their codes may be taken. */
+    void insertAll(BusinessId business, List<CatalogueItem> items) {
+        CopyRows.into(
+                db,
+                items.stream()
+                        .map(i -> row(i).setBusinessId(business).setId(i.id()))
+                        .toList());
+        CopyRows.into(
+                db,
+                items.stream()
+                        .flatMap(i -> i.prices().prices().stream().map(p -> row(business, i.id(), p)))
+                        .toList());
+    }
+
+    /** Puts others in the place of an item's prices. */
+    void replacePrices(BusinessId business, CatalogueItem item) {
+        db.deleteFrom(ITEM_PRICE)
+                .where(ITEM_PRICE.BUSINESS_ID.eq(business))
+                .and(ITEM_PRICE.ITEM_ID.eq(item.id()))
                 .execute();
+        CopyRows.into(
+                db,
+                item.prices().prices().stream()
+                        .map(p -> row(business, item.id(), p))
+                        .toList());
+    }
+
+    /** The next free code of the form {@code I-0042}, for items that are made without one. */
+    String nextCode(BusinessId business) {
+        Integer highest = db.select(DSL.max(DSL.field("substring(code from 3)::int", Integer.class)))
+                .from(CATALOGUE_ITEM)
+                .where(CATALOGUE_ITEM.BUSINESS_ID.eq(business))
+                .and(CATALOGUE_ITEM.CODE.likeRegex("^I-[0-9]{1,8}$"))
+                .fetchSingle()
+                .value1();
+        return "I-%04d".formatted(highest == null ? 1 : highest + 1);
+    }
+
+    /** What is sold now, of codes. */
+    Map<String, CatalogueItem> byCode(BusinessId business, Collection<String> codes) {
+        return load(business, ofCodes(codes).and(CATALOGUE_ITEM.RETIRED.isFalse())).stream()
+                .collect(Collectors.toMap(CatalogueItem::code, i -> i));
+    }
+
+    /** Of codes, those of what is not sold any more. */
+    List<String> retired(BusinessId business, Collection<String> codes) {
+        return db.select(CATALOGUE_ITEM.CODE)
+                .from(CATALOGUE_ITEM)
+                .where(CATALOGUE_ITEM.BUSINESS_ID.eq(business))
+                .and(ofCodes(codes))
+                .and(CATALOGUE_ITEM.RETIRED)
+                .fetch(CATALOGUE_ITEM.CODE);
+    }
+
+    private static Condition ofCodes(Collection<String> codes) {
+        return DSL.condition("catalogue_item.code = any({0})", DSL.val(codes.toArray(String[]::new)));
+    }
+
+    Map<String, CustomerId> customersByCode(BusinessId business, Collection<String> codes) {
+        return db.select(CUSTOMER.CODE, CUSTOMER.ID)
+                .from(CUSTOMER)
+                .where(CUSTOMER.BUSINESS_ID.eq(business))
+                .and(DSL.condition("customer.code = any({0})", DSL.val(codes.toArray(String[]::new))))
+                .fetchMap(CUSTOMER.CODE, CUSTOMER.ID);
+    }
+
+    /** The codes of customers who have prices of their own. */
+    Map<CustomerId, String> codes(BusinessId business) {
+        return db.selectDistinct(CUSTOMER.ID, CUSTOMER.CODE)
+                .from(ITEM_PRICE)
+                .join(CUSTOMER)
+                .on(CUSTOMER.BUSINESS_ID.eq(ITEM_PRICE.BUSINESS_ID))
+                .and(CUSTOMER.ID.eq(ITEM_PRICE.CUSTOMER_ID))
+                .where(ITEM_PRICE.BUSINESS_ID.eq(business))
+                .fetchMap(CUSTOMER.ID, CUSTOMER.CODE);
     }
 
     void end(BusinessId business, ItemId item, UUID price, LocalDate until) {

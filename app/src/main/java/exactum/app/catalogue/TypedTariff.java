@@ -24,7 +24,8 @@ final class TypedTariff {
         return kind.equals("graduated") ? new Tariff.Graduated(steps) : new Tariff.ByReach(steps);
     }
 
-    private static List<Tariff.Step> steps(String text, Currency currency) {
+    /** The steps of a text. */
+    static List<Tariff.Step> steps(String text, Currency currency) {
         var steps = new ArrayList<Tariff.Step>();
         for (String part : text.split("[;\\n]")) {
             if (part.isBlank()) continue;

@@ -3,9 +3,11 @@ package exactum.app.customers;
 import exactum.app.business.Needs;
 import exactum.app.business.Power;
 import exactum.app.web.NotHere;
+import exactum.app.web.TypedForm;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import java.util.List;
+import java.util.Map;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -55,15 +57,19 @@ class MergePages {
 
     @PostMapping("/customers/{id}/merge")
     @Needs(Power.CUSTOMERS)
-    String merge(
-            BusinessId business,
-            @PathVariable CustomerId id,
-            @RequestParam CustomerId into,
-            @RequestParam int revision,
-            @RequestParam int otherRevision) {
-        if (customers.find(business, id).isEmpty()
-                && merge.goneInto(business, id).isPresent()) return "redirect:/customers/" + into;
-        merge.merge(business, id, revision, into, otherRevision);
-        return "redirect:/customers/" + into;
+    String merge(BusinessId business, @PathVariable CustomerId id, @RequestParam Map<String, String> fields) {
+        Pair pair = TypedForm.read(
+                fields,
+                f -> new Pair(
+                        CustomerId.valueOf(f.required("into", "other customer")),
+                        f.whole("revision", 9),
+                        f.whole("otherRevision", 9)));
+        boolean done = customers.find(business, id).isEmpty()
+                && merge.goneInto(business, id).isPresent();
+        if (!done) merge.merge(business, id, pair.revision(), pair.into(), pair.otherRevision());
+        return "redirect:/customers/" + pair.into();
     }
+
+    /** Into whom, and the revisions of both that were looked at. */
+    private record Pair(CustomerId into, int revision, int otherRevision) {}
 }

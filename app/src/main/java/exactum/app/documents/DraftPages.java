@@ -5,8 +5,6 @@ import exactum.app.approvals.Approvals;
 import exactum.app.business.Business;
 import exactum.app.business.Needs;
 import exactum.app.business.Power;
-import exactum.app.catalogue.CatalogueItem;
-import exactum.app.catalogue.FindCatalogue;
 import exactum.app.customers.Customer;
 import exactum.app.customers.FindCustomers;
 import exactum.app.database.Ids;
@@ -21,7 +19,6 @@ import exactum.core.document.TaxRate;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.DocumentId;
-import exactum.core.price.Prices;
 import exactum.core.problem.Refusal;
 import java.time.LocalDate;
 import java.util.Comparator;
@@ -49,7 +46,6 @@ class DraftPages {
     private final Approvals approvals;
     private final FindPayments payments;
     private final FindSetup setup;
-    private final FindCatalogue catalogue;
     private final PaperSettings settings;
     private final BusinessClock clock;
 
@@ -61,7 +57,6 @@ class DraftPages {
             Approvals approvals,
             FindPayments payments,
             FindSetup setup,
-            FindCatalogue catalogue,
             PaperSettings settings,
             BusinessClock clock) {
         this.drafts = drafts;
@@ -71,7 +66,6 @@ class DraftPages {
         this.approvals = approvals;
         this.payments = payments;
         this.setup = setup;
-        this.catalogue = catalogue;
         this.settings = settings;
         this.clock = clock;
     }
@@ -140,7 +134,7 @@ class DraftPages {
                 ? null
                 : drafts.find(business.id(), DocumentId.valueOf(id)).orElseThrow(NotHere::new);
         settings.follow(fields);
-        TypedLines.fillFromItems(fields, catalogue.items(business.id()), sale(business, fields));
+        TypedLines.fillFromItems(fields, settings.items(business.id(), fields), settings.sale(business, fields));
         typed.save(business.id(), user.login(), id.isEmpty() ? NEW : id, fields);
         show(business, fields, draft, model);
         return "documents/paper :: typed";
@@ -243,9 +237,10 @@ class DraftPages {
         model.addAttribute("termsFrom", settings.termsFrom(id, form, terms, chosen));
         model.addAttribute("billed", settings.billed(id, form).orElse(null));
         model.addAttribute("due", chosen.rule().due(date));
-        List<CatalogueItem> items = catalogue.items(id);
-        model.addAttribute("items", items);
-        model.addAttribute("priceWorkings", TypedLines.priceWorkings(fields, items, sale(business, fields)));
+        model.addAttribute("items", settings.suggested(id, ""));
+        model.addAttribute(
+                "priceWorkings",
+                TypedLines.priceWorkings(fields, settings.items(id, fields), settings.sale(business, fields)));
         model.addAttribute("modes", PriceMode.values());
         model.addAttribute("rates", rates(id, date));
         model.addAttribute("figures", PaperFigures.of(form, settings.rates(id, form), date));
@@ -264,17 +259,6 @@ class DraftPages {
         } catch (Refusal notYet) {
             model.addAttribute("notYet", notYet.sentence());
         }
-    }
-
-    /** To whom the paper sells, and when. */
-    private Prices.Sale sale(Business business, Map<String, String> fields) {
-        PaperForm.Setting setting = settings.of(business, fields);
-        String customer = fields.getOrDefault("customer", "");
-        return catalogue.sale(
-                business.id(),
-                customer.isEmpty() ? null : CustomerId.valueOf(customer),
-                setting.currency(),
-                form(business, fields).date());
     }
 
     private List<TaxRate> rates(BusinessId business, LocalDate date) {

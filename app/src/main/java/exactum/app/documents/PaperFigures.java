@@ -27,12 +27,9 @@ public record PaperFigures(List<String> amounts, List<TaxRow> taxes, String net,
         var amounts = new ArrayList<String>();
         var lines = new ArrayList<TaxedLine>();
         for (int i = 0; i < form.rows(); i++) {
-            TaxedLine line = taxed(form, i, rates, date);
-            if (line != null) lines.add(line);
-            amounts.add(
-                    line == null || line.line().isText()
-                            ? ""
-                            : line.line().amount().value().text());
+            List<TaxedLine> row = taxed(form, i, rates, date);
+            lines.addAll(row);
+            amounts.add(amount(form, row));
         }
         try {
             return of(form, amounts, lines);
@@ -42,18 +39,28 @@ public record PaperFigures(List<String> amounts, List<TaxRow> taxes, String net,
         }
     }
 
-    private static TaxedLine taxed(PaperForm form, int i, TaxRates rates, LocalDate date) {
-        Line line = form.line(i).orElse(null);
-        if (line == null || line.isText()) return line == null ? null : new TaxedLine(line, null);
+    private static String amount(PaperForm form, List<TaxedLine> row) {
+        List<Money> amounts = row.stream()
+                .filter(l -> !l.line().isText())
+                .map(l -> l.line().amount().value())
+                .toList();
+        return amounts.isEmpty() ? "" : Money.sum(form.currency(), amounts).text();
+    }
+
+    private static List<TaxedLine> taxed(PaperForm form, int i, TaxRates rates, LocalDate date) {
         try {
-            line.amount();
-            return new TaxedLine(line, rates.on(line.taxCode(), date));
+            var taxed = new ArrayList<TaxedLine>();
+            for (Line line : form.row(i)) {
+                if (!line.isText()) line.amount();
+                taxed.add(new TaxedLine(line, line.isText() ? null : rates.on(line.taxCode(), date)));
+            }
+            return taxed;
         } catch (Refusal noRate) {
             form.problem("tax" + i, noRate.sentence());
         } catch (ArithmeticException tooLarge) {
             form.problem("price" + i, "The line comes to more than can be counted.");
         }
-        return null;
+        return List.of();
     }
 
     private static PaperFigures of(PaperForm form, List<String> amounts, List<TaxedLine> lines) {

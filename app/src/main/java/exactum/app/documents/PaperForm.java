@@ -7,6 +7,7 @@ import exactum.core.ids.CustomerId;
 import exactum.core.ids.Id;
 import exactum.core.ids.TermsId;
 import exactum.core.ledger.AccountCode;
+import exactum.core.price.Tariff;
 import exactum.core.problem.Refusal;
 import exactum.core.text.TextKind;
 import exactum.core.typed.TypedDate;
@@ -34,18 +35,24 @@ public abstract class PaperForm {
      *
      * @param income the account of what is sold without a catalogue item
      * @param isCustomerKnown whether the customer whom the fields name is there
+     * @param stepped the tariffs in steps of items on the paper, by the item's id
      */
-    public record Setting(Currency currency, AccountCode income, LocalDate today, boolean isCustomerKnown) {
-        /** Of a customer who is there. */
+    public record Setting(
+            Currency currency,
+            AccountCode income,
+            LocalDate today,
+            boolean isCustomerKnown,
+            Map<String, Tariff> stepped) {
+        /** Of a customer who is there, with no price in steps. */
         public Setting(Currency currency, AccountCode income, LocalDate today) {
-            this(currency, income, today, true);
+            this(currency, income, today, true, Map.of());
         }
     }
 
     protected PaperForm(Map<String, String> fields, Setting setting) {
         this.fields = new LinkedHashMap<>(fields);
         this.setting = setting;
-        lines = new TypedLines(this.fields, problems, setting.currency(), setting.income());
+        lines = new TypedLines(this.fields, problems, setting.currency(), setting.income(), setting.stepped());
     }
 
     /** The text of a field; empty where nothing was typed. */
@@ -105,9 +112,9 @@ public abstract class PaperForm {
         return lines.lines();
     }
 
-    /** The line with the index, as far as it is typed. */
-    public Optional<Line> line(int i) {
-        return lines.line(i);
+    /** The lines of a row, as far as it is typed: several where its price goes by steps. */
+    List<Line> row(int i) {
+        return lines.row(i);
     }
 
     /** The customer that stands on it, if one does. */

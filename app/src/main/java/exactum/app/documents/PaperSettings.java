@@ -1,10 +1,13 @@
 package exactum.app.documents;
 
 import exactum.app.business.Business;
+import exactum.app.catalogue.CatalogueItem;
+import exactum.app.catalogue.FindCatalogue;
 import exactum.app.customers.BillingRules;
 import exactum.app.customers.Customer;
 import exactum.app.customers.FindCustomers;
 import exactum.app.customers.HowBilled;
+import exactum.app.database.Slice;
 import exactum.app.installation.BusinessClock;
 import exactum.app.setup.FindSetup;
 import exactum.app.setup.Terms;
@@ -12,6 +15,12 @@ import exactum.core.document.TaxRates;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.TermsId;
+import exactum.core.price.Prices;
+import exactum.core.price.Tariff;
+import exactum.core.problem.Refusal;
+import exactum.core.typed.TypedDate;
+import java.time.LocalDate;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -20,28 +29,82 @@ import org.springframework.stereotype.Component;
 /** What every paper is typed in, whether it is one document or what recurs. */
 @Component
 public class PaperSettings {
+    private static final int SUGGESTED = 100;
     private final FindCustomers customers;
     private final BillingRules rules;
     private final FindSetup setup;
+    private final FindCatalogue catalogue;
     private final BusinessClock clock;
 
-    PaperSettings(FindCustomers customers, BillingRules rules, FindSetup setup, BusinessClock clock) {
+    PaperSettings(
+            FindCustomers customers,
+            BillingRules rules,
+            FindSetup setup,
+            FindCatalogue catalogue,
+            BusinessClock clock) {
         this.customers = customers;
         this.rules = rules;
         this.setup = setup;
+        this.catalogue = catalogue;
         this.clock = clock;
     }
 
     /** The setting of a paper: the currency of the customer who stands on it, else the business's own. */
     public PaperForm.Setting of(Business business, Map<String, String> fields) {
-        String named = fields.getOrDefault("customer", "");
-        Optional<Customer> customer =
-                named.isEmpty() ? Optional.empty() : customers.find(business.id(), CustomerId.valueOf(named));
+        Optional<Customer> customer = customer(business, fields);
         return new PaperForm.Setting(
                 customer.map(Customer::currency).orElse(business.currency()),
                 setup.incomeAccount(business.id()),
                 clock.today(business.id()),
-                customer.isPresent());
+                customer.isPresent(),
+                stepped(business, fields));
+    }
+
+    private Optional<Customer> customer(Business business, Map<String, String> fields) {
+        String named = fields.getOrDefault("customer", "");
+        return named.isEmpty() ? Optional.empty() : customers.find(business.id(), CustomerId.valueOf(named));
+    }
+
+    /** To whom the paper sells, and when. */
+    public Prices.Sale sale(Business business, Map<String, String> fields) {
+        Optional<Customer> customer = customer(business, fields);
+        return catalogue.sale(
+                business.id(),
+                customer.map(Customer::id).orElse(null),
+                customer.map(Customer::currency).orElse(business.currency()),
+                day(fields, clock.today(business.id())));
+    }
+
+    private static LocalDate day(Map<String, String> fields, LocalDate today) {
+        try {
+            return fields.getOrDefault("date", "").isBlank() ? today : TypedDate.parse(fields.get("date"), today);
+        } catch (Refusal notYet) {
+            return today;
+        }
+    }
+
+    /** The items that stand on the paper. */
+    public List<CatalogueItem> items(BusinessId business, Map<String, String> fields) {
+        return catalogue.named(business, TypedLines.named(fields));
+    }
+
+    /** The first items of the catalogue, for the list that a line is typed from; more of it are found while typing. */
+    public List<CatalogueItem> suggested(BusinessId business, String words) {
+        return catalogue.list(business, words, Slice.first(SUGGESTED));
+    }
+
+    private Map<String, Tariff> stepped(Business business, Map<String, String> fields) {
+        List<CatalogueItem> items = items(business.id(), fields);
+        if (items.isEmpty()) return Map.of();
+        Prices.Sale sale = sale(business, fields);
+        var stepped = new HashMap<String, Tariff>();
+        for (CatalogueItem item : items)
+            item.prices()
+                    .of(sale)
+                    .map(p -> p.value().tariff())
+                    .filter(t -> t instanceof Tariff.Graduated)
+                    .ifPresent(t -> stepped.put(item.id().toString(), t));
+        return stepped;
     }
 
     /** A customer who was just chosen brings their terms; terms that were chosen for this customer stay. */

@@ -5,8 +5,10 @@ import exactum.app.web.FieldWords;
 import exactum.core.document.Line;
 import exactum.core.ids.ItemId;
 import exactum.core.ledger.AccountCode;
+import exactum.core.money.Decimals;
 import exactum.core.money.UnitPrice;
 import exactum.core.price.Prices;
+import exactum.core.price.Tariff;
 import exactum.core.problem.Refusal;
 import exactum.core.text.CleanText;
 import exactum.core.text.TextKind;
@@ -17,9 +19,11 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Currency;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 
 /**
  * The lines on a paper while they are typed, the same for documents and arrangements: texts, and what they come to. Each
@@ -27,16 +31,42 @@ import java.util.Optional;
  */
 public final class TypedLines {
     private static final int MOST = 200;
+    private static final String ID = "[0-9a-f-]{36}";
     private final Map<String, String> fields;
     private final Map<String, String> problems;
     private final Currency currency;
     private final AccountCode income;
+    private final Map<String, Tariff> stepped;
 
-    TypedLines(Map<String, String> fields, Map<String, String> problems, Currency currency, AccountCode income) {
+    /**
+     * Lines that stand in fields.
+     *
+     * @param income the account of what is sold without a catalogue item
+     * @param stepped the tariffs in steps that hold for the sale, by the item's id
+     */
+    TypedLines(
+            Map<String, String> fields,
+            Map<String, String> problems,
+            Currency currency,
+            AccountCode income,
+            Map<String, Tariff> stepped) {
         this.fields = fields;
         this.problems = problems;
         this.currency = currency;
         this.income = income;
+        this.stepped = stepped;
+    }
+
+    /** The names of items that the fields may mean, and the ids of those that they name. */
+    static Set<String> named(Map<String, String> f) {
+        var named = new HashSet<String>();
+        for (int i = 0; i < MOST; i++) {
+            String text = f.getOrDefault("text" + i, "").strip();
+            if (!text.isEmpty()) named.add(text);
+            String item = f.getOrDefault("item" + i, "");
+            if (item.matches(ID)) named.add(item);
+        }
+        return named;
     }
 
     /** Puts lines into fields, as they are typed. */
@@ -63,7 +93,11 @@ public final class TypedLines {
         items.forEach(i -> byName.put(i.name(), i));
         for (int i = 0; i < MOST; i++) {
             CatalogueItem item = byName.get(f.getOrDefault("text" + i, "").strip());
-            if (item == null || item.id().toString().equals(f.get("item" + i))) continue;
+            if (item == null) continue;
+            if (item.id().toString().equals(f.get("item" + i))) {
+                followReach(f, i, item, sale);
+                continue;
+            }
             f.put("item" + i, item.id().toString());
             f.put("unit" + i, item.unit());
             f.put(
@@ -75,6 +109,28 @@ public final class TypedLines {
             f.put("tax" + i, item.taxCode());
             f.put("account" + i, item.incomeAccount().value());
             if (!item.sentence().isEmpty()) say(f, i, item);
+        }
+    }
+
+    /** Where one price holds for all of a quantity by the step that it reaches, the price follows the quantity. */
+    private static void followReach(Map<String, String> f, int i, CatalogueItem item, Prices.Sale sale) {
+        item.prices().of(sale).map(p -> p.value().tariff()).ifPresent(tariff -> {
+            if (!(tariff instanceof Tariff.ByReach byReach)) return;
+            String price = f.getOrDefault("price" + i, "").strip();
+            boolean untouched =
+                    byReach.steps().stream().anyMatch(s -> s.price().text().equals(price));
+            BigDecimal quantity = quantity(f, i);
+            if (untouched && quantity != null)
+                f.put("price" + i, byReach.shares(quantity).getFirst().price().text());
+        });
+    }
+
+    private static BigDecimal quantity(Map<String, String> f, int i) {
+        String typed = f.getOrDefault("qty" + i, "").strip();
+        try {
+            return typed.isEmpty() ? BigDecimal.ONE : TypedAmount.parse(typed);
+        } catch (Refusal notYet) {
+            return null;
         }
     }
 
@@ -103,11 +159,36 @@ public final class TypedLines {
                     .of(sale)
                     .ifPresent(p -> workings.put(
                             line,
-                            typed.equals(p.value().tariff().first().text())
-                                    ? p.working()
+                            isOf(p.value().tariff(), typed)
+                                    ? withShares(p.working(), p.value().tariff(), quantity(f, line))
                                     : typedInstead(p.working(), typed)));
         }
         return workings;
+    }
+
+    private static boolean isOf(Tariff tariff, String typed) {
+        if (tariff instanceof Tariff.ByReach byReach)
+            return byReach.steps().stream().anyMatch(s -> s.price().text().equals(typed));
+        return tariff.first().text().equals(typed);
+    }
+
+    /** A price in steps says which part of the quantity costs what. */
+    private static Working withShares(Working catalogue, Tariff tariff, BigDecimal quantity) {
+        if (tariff instanceof Tariff.Flat || quantity == null) return catalogue;
+        var working = Working.on(catalogue.question());
+        catalogue.steps().forEach(s -> working.step(s.text(), s.source()));
+        for (Tariff.Share share : tariff.shares(quantity))
+            working.step(
+                    "%s × %s %s"
+                            .formatted(
+                                    Decimals.text(share.quantity()),
+                                    share.price().text(),
+                                    share.words())
+                            .strip(),
+                    tariff instanceof Tariff.Graduated
+                            ? "each part at the price of its step"
+                            : "the step that is reached");
+        return working.done();
     }
 
     private static Working typedInstead(Working catalogue, String typed) {
@@ -128,12 +209,26 @@ public final class TypedLines {
     /** The lines that are typed; a line in trouble is left out and its problem noted. */
     public List<Line> lines() {
         var lines = new ArrayList<Line>();
-        for (int i = 0; i < rows(); i++) line(i).ifPresent(lines::add);
+        for (int i = 0; i < rows(); i++) lines.addAll(row(i));
         return lines;
     }
 
+    /**
+     * The lines of a row, as far as it is typed: none, one, or, where its item's price goes by steps, one for each step that the
+     * quantity takes.
+     */
+    List<Line> row(int i) {
+        Optional<Line> line = line(i);
+        if (line.isEmpty() || line.get().isText()) return line.stream().toList();
+        Tariff tariff = stepped.get(get("item" + i));
+        if (tariff == null || !tariff.first().text().equals(line.get().price().text())) return List.of(line.get());
+        List<Tariff.Share> shares = tariff.shares(line.get().quantity());
+        if (shares.size() == 1) return List.of(line.get());
+        return shares.stream().map(s -> line.get().share(s)).toList();
+    }
+
     /** The line with the index, as far as it is typed; one with a description alone says something and costs nothing. */
-    public Optional<Line> line(int i) {
+    private Optional<Line> line(int i) {
         String description = get("text" + i);
         if (description.isEmpty() && get("price" + i).isEmpty()) return Optional.empty();
         if (description.isEmpty()) {
@@ -147,7 +242,7 @@ public final class TypedLines {
         if (quantity == null || price == null) return Optional.empty();
         String item = get("item" + i);
         return Optional.of(new Line(
-                item.matches("[0-9a-f-]{36}") ? ItemId.valueOf(item) : null,
+                item.matches(ID) ? ItemId.valueOf(item) : null,
                 description,
                 quantity,
                 unit(i),

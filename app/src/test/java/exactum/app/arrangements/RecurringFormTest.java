@@ -119,8 +119,8 @@ class RecurringFormTest {
     })
     void a_quantity_may_be_reckoned(String text, BigDecimal quantity) {
         assertThat(typed("text0", "a", "qty0", text, "price0", "1")
-                        .line(0)
-                        .orElseThrow()
+                        .lines()
+                        .getFirst()
                         .quantity())
                 .isEqualByComparingTo(quantity);
     }

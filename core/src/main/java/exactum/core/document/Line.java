@@ -7,6 +7,7 @@ import exactum.core.money.Decimals;
 import exactum.core.money.Money;
 import exactum.core.money.Rounding;
 import exactum.core.money.UnitPrice;
+import exactum.core.price.Tariff;
 import exactum.core.working.Worked;
 import exactum.core.working.Working;
 import java.math.BigDecimal;
@@ -62,6 +63,21 @@ public record Line(
     /** A line that only says something. */
     public static Line text(String description) {
         return new Line(null, description, null, "", null, List.of(), null, null, List.of(), null);
+    }
+
+    /** The same for a part of its quantity at the part's own price; the description says which part. */
+    public Line share(Tariff.Share share) {
+        return new Line(
+                item,
+                share.words().isEmpty() ? description : description + ", " + share.words(),
+                share.quantity(),
+                unit,
+                share.price(),
+                adjustments,
+                taxCode,
+                account,
+                tags,
+                period);
     }
 
     private static BigDecimal plain(BigDecimal number) {

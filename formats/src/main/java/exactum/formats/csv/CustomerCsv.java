@@ -20,7 +20,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.Consumer;
-import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
@@ -49,9 +48,6 @@ public final class CustomerCsv {
             REQUIRED.stream().map(CustomerColumn::head).toList());
     private static final CsvRows ROWS = new CsvRows("customers");
     private static final int SAMPLES = 3;
-
-    /** What begins like a formula, however often it was quoted. */
-    private static final Pattern FORMULA = Pattern.compile("'*[=+\\-@\t\r]");
 
     private CustomerCsv() {}
 
@@ -157,7 +153,7 @@ public final class CustomerCsv {
                             column,
                             WITH_LINES.contains(column)
                                     ? lines(row.lines(column.head()))
-                                    : plain(row.get(column.head())));
+                                    : Formula.plain(row.get(column.head())));
             rows.add(new Row(row.line(), cells));
         });
         if (rows.isEmpty()) throw OURS.refused("empty", "There is no customer in the file.");
@@ -208,7 +204,7 @@ public final class CustomerCsv {
             String cell = CleanText.folded(record.getField(i));
             CustomerColumn into = column == CustomerColumn.TOWN ? CustomerColumn.ADDRESS : column;
             boolean lines = WITH_LINES.contains(into);
-            String text = lines ? lines(cell) : plain(cell.replaceAll("\\s*\n\\s*", " "));
+            String text = lines ? lines(cell) : Formula.plain(cell.replaceAll("\\s*\n\\s*", " "));
             String between = column == CustomerColumn.TOWN || !lines ? " " : "\n";
             boolean joins = column.joins();
             cells.merge(into, text, (a, b) -> joins ? joined(a, between, b) : b);
@@ -222,7 +218,7 @@ public final class CustomerCsv {
     }
 
     private static String lines(String cell) {
-        return plain(cell.replace('|', '\n'));
+        return Formula.plain(cell.replace('|', '\n'));
     }
 
     /** Customers as a file that {@link #read} reads back without loss, one row after the other. */
@@ -235,7 +231,7 @@ public final class CustomerCsv {
     }
 
     private static List<String> cells(Row row) {
-        return COLUMNS.stream().map(c -> harmless(row.get(c))).toList();
+        return COLUMNS.stream().map(c -> Formula.harmless(row.get(c))).toList();
     }
 
     /** The bad lines as a file of our columns with a column {@code reason} more, to be mended and read again. */
@@ -250,8 +246,9 @@ public final class CustomerCsv {
             header.add(REASON);
             csv.writeRecord(header);
             for (Bad line : bad) {
-                var cells = new ArrayList<>(
-                        said.stream().map(c -> harmless(line.row().get(c))).toList());
+                var cells = new ArrayList<>(said.stream()
+                        .map(c -> Formula.harmless(line.row().get(c)))
+                        .toList());
                 cells.add(String.join("; ", line.reasons()));
                 csv.writeRecord(cells);
             }
@@ -259,14 +256,5 @@ public final class CustomerCsv {
             throw new UncheckedIOException(e);
         }
         return text.toString().getBytes(StandardCharsets.UTF_8);
-    }
-
-    /** A cell that a spreadsheet would take for a formula is quoted (OWASP, CSV injection); {@link #plain} takes that back. */
-    private static String harmless(String cell) {
-        return FORMULA.matcher(cell).lookingAt() ? "'" + cell : cell;
-    }
-
-    private static String plain(String cell) {
-        return cell.startsWith("'") && FORMULA.matcher(cell.substring(1)).lookingAt() ? cell.substring(1) : cell;
     }
 }
