@@ -8,11 +8,11 @@ import java.util.UUID;
 public record Whose(CustomerId customer, UUID group) {
     static final Whose EVERYBODY = new Whose(null, null);
 
-    static Whose of(CustomerId customer) {
+    public static Whose of(CustomerId customer) {
         return new Whose(customer, null);
     }
 
-    static Whose of(UUID group) {
+    public static Whose of(UUID group) {
         return new Whose(null, group);
     }
 

@@ -91,6 +91,8 @@ class OpeningScene {
                 over.gross().plus(over.gross().withMinor(2_500)),
                 "announced by phone");
         issue(business, harbour, customer(business, harbour, 9), "KEY", THURSDAY);
+        issue(business, harbour, named(business, OtherSides.ABROAD), "COURSE", THURSDAY);
+        issue(business, harbour, named(business, OtherSides.ON_PAPER), "LIFT", THURSDAY);
     }
 
     /** Lines of every kind that can be matched. */
@@ -225,10 +227,11 @@ class OpeningScene {
     }
 
     private CustomerId customer(BusinessId business, Harbour harbour, int number) {
-        return customers
-                .search(business, harbour.customers()[number][0], 1)
-                .getFirst()
-                .id();
+        return named(business, harbour.customers()[number][0]);
+    }
+
+    private CustomerId named(BusinessId business, String name) {
+        return customers.search(business, name, 1).getFirst().id();
     }
 
     private FindDocuments.Listed newest(BusinessId business, CustomerId customer) {

@@ -66,6 +66,7 @@ class SetUpHarbour {
     private final Banking banking;
     private final Processors processors;
     private final SaveCustomer customers;
+    private final OtherSides others;
     private final SaveRecurring recurring;
     private final Settings settings;
     private final JsonMapper json;
@@ -81,6 +82,7 @@ class SetUpHarbour {
             Banking banking,
             Processors processors,
             SaveCustomer customers,
+            OtherSides others,
             SaveRecurring recurring,
             Settings settings,
             JsonMapper json) {
@@ -93,6 +95,7 @@ class SetUpHarbour {
         this.banking = banking;
         this.processors = processors;
         this.customers = customers;
+        this.others = others;
         this.recurring = recurring;
         this.settings = settings;
         this.json = json;
@@ -217,6 +220,7 @@ class SetUpHarbour {
     private void prices(BusinessId id, Harbour harbour, Map<String, CatalogueItem> items, List<CustomerId> ids) {
         UUID clubs = groups.add(id, "Clubs");
         for (int i : new int[] {1, 3, 5}) groups.put(id, ids.get(i), clubs);
+        others.arrive(id, harbour, clubs);
         ItemId lift = items.get("LIFT").id();
         LocalDate spring = LocalDate.of(2026, 4, 1);
         price(id, lift, null, clubs, flat(harbour, "120.00"), spring);
