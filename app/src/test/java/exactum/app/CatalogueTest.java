@@ -202,11 +202,15 @@ class CatalogueTest {
             ada.follow(
                     prices, "tariff=by+reach&validFrom=1+Jul+2026&steps=" + Visitor.encoded("100: 0.34; above: 0.29"));
             String typed = "date=2+Jul+2026&text0=Pontoon+key&item0=" + key(world)
-                    + "&unit0=piece&tax0=standard&account0=4000&price0=0.34&qty0=";
+                    + "&unit0=piece&tax0=standard&account0=4000&price0=0.34&was0=0.34&qty0=";
             assertThat(ada.post("/invoices/typed", typed + "118").body())
                     .contains("value=\"0.29\"")
                     .contains("34.22");
             assertThat(ada.post("/invoices/typed", typed + "100").body()).contains("value=\"0.34\"");
+            assertThat(ada.post("/invoices/typed", (typed + "118").replace("was0=0.34", "was0="))
+                            .body())
+                    .as("one that was typed stays")
+                    .contains("value=\"0.34\"");
         }
     }
 

@@ -83,7 +83,7 @@ class HowBilledTest {
         try (var ada = new Visitor(world, "ada")) {
             assertThat(ada.get(page).body()).contains("as for everybody");
             ada.follow("/customers/groups/" + clubs + "/billed", "revision=0&terms=" + fourteen + "&delivery=link");
-            assertThat(ada.get(page).body()).contains("as for Clubs").contains("as for Clubs: a fortnight");
+            assertThat(ada.get(page).body()).contains("as for Clubs").contains("usual: a fortnight");
             ada.follow(billed(customer), "revision=0&delivery=paper&language=de");
             assertThat(ada.get(page).body())
                     .contains("their own, instead of e-mail with link as for Clubs")
@@ -92,7 +92,7 @@ class HowBilledTest {
                     .body();
             assertThat(paper).contains("(as for their group)").contains("Written in German");
             ada.follow("/customers/everybody/billed", "revision=0&paysBy=transfer");
-            assertThat(ada.get(page).body()).contains("as for everybody: transfer");
+            assertThat(ada.get(page).body()).contains("usual: transfer");
             assertThat(ada.get("/audit?q=billed").body())
                     .contains("a fortnight")
                     .contains("paper, by post");

@@ -32,9 +32,7 @@ record BilledPoint(String name, String label, List<Option> options, String holds
         boolean own = holding.said() == seen.level();
         Holding<T> without = holding.without(seen.level());
         var options = new ArrayList<Option>();
-        if (seen.level() != Level.BUSINESS)
-            options.add(
-                    new Option("", "%s: %s".formatted(seen.who(without.said()), choices.say(without.value())), !own));
+        if (seen.level() != Level.BUSINESS) options.add(new Option("", "usual: " + choices.say(without.value()), !own));
         for (T one : choices.all())
             options.add(new Option(
                     choices.value().apply(one), choices.words().apply(one), own && one.equals(holding.value())));

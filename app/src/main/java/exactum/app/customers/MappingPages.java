@@ -75,7 +75,6 @@ class MappingPages {
         model.addAttribute(
                 "currency",
                 always(chosen, CustomerColumn.CURRENCY, business.currency().getCurrencyCode()));
-        return "customers/mapping";
     }
 
     private static String always(CsvMapping chosen, CustomerColumn column, String otherwise) {

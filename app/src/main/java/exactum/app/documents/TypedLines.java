@@ -86,7 +86,7 @@ public final class TypedLines {
 
     /**
      * A line whose item was just chosen takes the item's words, unit, tax and account, and the price that holds for the sale;
-     * none where the item has no price in the currency.
+     * none where the item has no price in the currency. A price that nobody has touched since follows customer, date and quantity.
      */
     public static void fillFromItems(Map<String, String> f, Collection<CatalogueItem> items, Prices.Sale sale) {
         Map<String, CatalogueItem> byName = new HashMap<>();
@@ -94,35 +94,35 @@ public final class TypedLines {
         for (int i = 0; i < MOST; i++) {
             CatalogueItem item = byName.get(f.getOrDefault("text" + i, "").strip());
             if (item == null) continue;
-            if (item.id().toString().equals(f.get("item" + i))) {
-                followReach(f, i, item, sale);
-                continue;
-            }
+            boolean chosenBefore = item.id().toString().equals(f.get("item" + i));
+            if (chosenBefore && !isUntouched(f, i)) continue;
+            String price = price(item, sale, quantity(f, i));
+            f.put("price" + i, price);
+            f.put("was" + i, price);
+            if (chosenBefore) continue;
             f.put("item" + i, item.id().toString());
             f.put("unit" + i, item.unit());
-            f.put(
-                    "price" + i,
-                    item.prices()
-                            .of(sale)
-                            .map(p -> p.value().tariff().first().text())
-                            .orElse(""));
             f.put("tax" + i, item.taxCode());
             f.put("account" + i, item.incomeAccount().value());
             if (!item.sentence().isEmpty()) say(f, i, item);
         }
     }
 
-    /** Where one price holds for all of a quantity by the step that it reaches, the price follows the quantity. */
-    private static void followReach(Map<String, String> f, int i, CatalogueItem item, Prices.Sale sale) {
-        item.prices().of(sale).map(p -> p.value().tariff()).ifPresent(tariff -> {
-            if (!(tariff instanceof Tariff.ByReach byReach)) return;
-            String price = f.getOrDefault("price" + i, "").strip();
-            boolean untouched =
-                    byReach.steps().stream().anyMatch(s -> s.price().text().equals(price));
-            BigDecimal quantity = quantity(f, i);
-            if (untouched && quantity != null)
-                f.put("price" + i, byReach.shares(quantity).getFirst().price().text());
-        });
+    /** Whether the price is still the one that the catalogue gave: then it follows customer, date and quantity. */
+    private static boolean isUntouched(Map<String, String> f, int i) {
+        String was = f.getOrDefault("was" + i, "");
+        return !was.isEmpty() && was.equals(f.getOrDefault("price" + i, "").strip());
+    }
+
+    /** The price that holds for the sale; by block, that of the step which the quantity reaches. Empty for none. */
+    private static String price(CatalogueItem item, Prices.Sale sale, BigDecimal quantity) {
+        return item.prices()
+                .of(sale)
+                .map(p -> p.value().tariff())
+                .map(t -> t instanceof Tariff.ByReach && quantity != null
+                        ? t.shares(quantity).getFirst().price().text()
+                        : t.first().text())
+                .orElse("");
     }
 
     private static BigDecimal quantity(Map<String, String> f, int i) {
