@@ -43,6 +43,19 @@ class MappingPages {
     @GetMapping("/customers/import/{id}/mapping")
     @Needs(Power.CUSTOMERS)
     String mapping(Business business, @PathVariable UUID id, @RequestParam Map<String, String> fields, Model model) {
+        show(business, id, fields, model);
+        return "customers/mapping";
+    }
+
+    /** The same in another shape, as it is chosen. */
+    @GetMapping("/customers/import/{id}/columns")
+    @Needs(Power.CUSTOMERS)
+    String columns(Business business, @PathVariable UUID id, @RequestParam Map<String, String> fields, Model model) {
+        show(business, id, fields, model);
+        return "customers/mapping :: columns";
+    }
+
+    private void show(Business business, UUID id, Map<String, String> fields, Model model) {
         ImportCustomers.Rehearsal rehearsal = imports.get(business.id(), id);
         CsvMapping chosen = imports.mapping(business.id(), id).orElse(null);
         CsvShape shape = fields.containsKey("encoding") ? shape(fields) : chosen == null ? null : chosen.shape();
