@@ -112,6 +112,16 @@ create trigger audit_is_final before update or delete on audit_record for each s
 revoke update, delete, truncate on audit_record from exactum_app;
 
 -- Typing is never lost: what stands on a form that is not saved yet, one row a person and form.
+create table prepared_document (
+    business_id int not null references business,
+    id uuid not null,
+    name text not null,
+    fields jsonb not null,
+    made_by text not null,
+    primary key (business_id, id),
+    unique (business_id, name)
+);
+
 create table form_draft (
     business_id int not null references business,
     login text not null,

@@ -28,6 +28,15 @@ create table terms (
 );
 create unique index on terms (business_id) where chosen;
 
+-- The business's own analysis values; a retired one stays on what has it.
+create table tag (
+    business_id int not null references business,
+    dimension text not null check (dimension !~ '[:;]'),
+    value text not null check (value !~ ';'),
+    retired boolean not null default false,
+    primary key (business_id, dimension, value)
+);
+
 create table catalogue_item (
     business_id int not null references business,
     id uuid not null,
@@ -38,6 +47,7 @@ create table catalogue_item (
     sentence text not null default '',
     tax_code text not null,
     income_account text not null,
+    tags text[] not null default '{}',
     retired boolean not null default false,
     search text not null,
     revision int not null default 1,
@@ -129,6 +139,7 @@ create table processor_account (
     payouts_account text not null,
     fee_percent numeric(7, 4) not null,
     fee_fixed_minor bigint not null,
+    fee_tags text[] not null default '{}',
     payouts_read_to text,
     is_on boolean not null default true,
     is_test boolean not null default true,
@@ -303,6 +314,23 @@ create table customer_import (
     left_out text[] not null default '{}',
     taken_at timestamptz,
     primary key (business_id, id)
+);
+
+-- Discounts that documents of their days may have by name; on one day a name stands for one of them.
+create table discount (
+    business_id int not null references business,
+    id uuid not null,
+    name text not null,
+    percent numeric(7, 4) check (percent > 0 and percent < 100),
+    amount_minor bigint check (amount_minor > 0),
+    currency char(3),
+    valid_from date not null,
+    valid_until date,
+    primary key (business_id, id),
+    unique (business_id, name, valid_from),
+    check ((percent is null) <> (amount_minor is null)),
+    check ((amount_minor is null) = (currency is null)),
+    check (valid_until is null or valid_until > valid_from)
 );
 
 -- A file of catalogue items and what its rehearsal found; the digest tells whether that is still true when it is taken.

@@ -10,6 +10,7 @@ import exactum.app.database.Ids;
 import exactum.app.database.Slice;
 import exactum.app.documents.FormDrafts;
 import exactum.app.documents.PaperSettings;
+import exactum.app.documents.PreparedDocuments;
 import exactum.app.documents.TypedLines;
 import exactum.app.installation.BusinessClock;
 import exactum.app.security.SignedIn;
@@ -51,6 +52,7 @@ class RecurringPages {
     private final FindCustomers customers;
     private final FindSetup setup;
     private final PaperSettings settings;
+    private final PreparedDocuments prepared;
     private final FormDrafts typed;
     private final BusinessClock clock;
 
@@ -61,6 +63,7 @@ class RecurringPages {
             FindCustomers customers,
             FindSetup setup,
             PaperSettings settings,
+            PreparedDocuments prepared,
             FormDrafts typed,
             BusinessClock clock) {
         this.recurring = recurring;
@@ -69,6 +72,7 @@ class RecurringPages {
         this.customers = customers;
         this.setup = setup;
         this.settings = settings;
+        this.prepared = prepared;
         this.typed = typed;
         this.clock = clock;
     }
@@ -137,6 +141,7 @@ class RecurringPages {
                 ? null
                 : recurring.find(business.id(), RecurringId.valueOf(id)).orElseThrow(NotHere::new);
         settings.follow(fields);
+        prepared.add(business.id(), fields);
         TypedLines.fillFromItems(fields, settings.items(business.id(), fields), settings.sale(business, fields));
         typed.save(business.id(), user.login(), id.isEmpty() ? NEW : id, fields);
         show(business, fields, one, model);
@@ -234,6 +239,7 @@ class RecurringPages {
         model.addAttribute("termsFrom", settings.termsFrom(id, form, terms, chosen));
         model.addAttribute("billed", settings.billed(id, form).orElse(null));
         model.addAttribute("items", settings.suggested(id, ""));
+        model.addAttribute("prepared", prepared.all(id));
         model.addAttribute(
                 "priceWorkings",
                 TypedLines.priceWorkings(fields, settings.items(id, fields), settings.sale(business, fields)));

@@ -125,6 +125,7 @@ public class SettleSale {
                                 sale.capturedOn(),
                                 worth(processor, sale, sale.fee()),
                                 processor.accounts().fees(),
+                                processor.accounts().feeTags(),
                                 processor.accounts().clearing()));
     }
 

@@ -3,11 +3,13 @@ package exactum.app.catalogue;
 import exactum.core.ids.ItemId;
 import exactum.core.ledger.AccountCode;
 import exactum.core.price.Prices;
+import java.util.List;
 
 /**
  * Something sold.
  *
  * @param sentence what prints with it, as that a retainer is not refunded; may be empty
+ * @param tags what its lines are tagged with
  * @param revision raised by each change
  */
 public record CatalogueItem(
@@ -19,5 +21,10 @@ public record CatalogueItem(
         String sentence,
         String taxCode,
         AccountCode incomeAccount,
+        List<String> tags,
         Prices prices,
-        int revision) {}
+        int revision) {
+    public CatalogueItem {
+        tags = List.copyOf(tags);
+    }
+}

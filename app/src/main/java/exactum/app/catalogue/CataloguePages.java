@@ -11,6 +11,7 @@ import exactum.app.installation.BusinessClock;
 import exactum.app.setup.Account;
 import exactum.app.setup.FindSetup;
 import exactum.app.setup.FreeAccounts;
+import exactum.app.setup.Tags;
 import exactum.app.web.NotHere;
 import exactum.app.web.Pager;
 import exactum.app.web.TypedForm;
@@ -45,6 +46,7 @@ class CataloguePages {
     private final CatalogueStore catalogue;
     private final SaveCatalogue save;
     private final FindSetup setup;
+    private final Tags tags;
     private final FreeAccounts accounts;
     private final FindCustomers customers;
     private final Groups groups;
@@ -54,6 +56,7 @@ class CataloguePages {
             CatalogueStore catalogue,
             SaveCatalogue save,
             FindSetup setup,
+            Tags tags,
             FreeAccounts accounts,
             FindCustomers customers,
             Groups groups,
@@ -61,6 +64,7 @@ class CataloguePages {
         this.catalogue = catalogue;
         this.save = save;
         this.setup = setup;
+        this.tags = tags;
         this.accounts = accounts;
         this.customers = customers;
         this.groups = groups;
@@ -127,6 +131,7 @@ class CataloguePages {
                         .map(Account::code)
                         .orElse(null));
         model.addAttribute("currency", business.currency());
+        model.addAttribute("tags", tags.usable(business.id()));
     }
 
     @PostMapping("/setup/items")
@@ -135,7 +140,7 @@ class CataloguePages {
         UnitPrice[] price = new UnitPrice[1];
         CatalogueItem item = TypedForm.read(fields, f -> {
             price[0] = f.price("price", "price", business.currency());
-            return typed(f, new ItemId(Ids.next()), 1);
+            return typed(business.id(), f, new ItemId(Ids.next()), 1);
         });
         save.add(business.id(), item, price[0]);
         return "redirect:/catalogue";
@@ -176,7 +181,7 @@ class CataloguePages {
     /** A line as an item is made of it. */
     private record Typed(String name, String unit, String tax, AccountCode account) {}
 
-    private static CatalogueItem typed(TypedForm f, ItemId id, int revision) {
+    private CatalogueItem typed(BusinessId business, TypedForm f, ItemId id, int revision) {
         String unit = f.required("unit", "unit", TextKind.CODE);
         List<String> kinds =
                 Arrays.stream(ItemKind.values()).map(ItemKind::words).toList();
@@ -189,8 +194,15 @@ class CataloguePages {
                 f.text("sentence", TextKind.LINE),
                 f.required("taxCode", "tax rate", TextKind.CODE),
                 f.account("incomeAccount", "income account"),
+                tags(business, f),
                 new Prices(List.of()),
                 revision);
+    }
+
+    private List<String> tags(BusinessId business, TypedForm f) {
+        if (f.raw("tags").isBlank()) return List.of();
+        List<String> read = f.parsed("tags", "tags", t -> Tags.read(t, tags.usable(business)));
+        return read == null ? List.of() : read;
     }
 
     /** A price with the name of the customer whose alone it is. */
@@ -269,7 +281,7 @@ class CataloguePages {
             @PathVariable ItemId id,
             @RequestParam int revision,
             @RequestParam Map<String, String> fields) {
-        save.change(business, TypedForm.read(fields, f -> typed(f, id, revision)));
+        save.change(business, TypedForm.read(fields, f -> typed(business, f, id, revision)));
         return "redirect:/catalogue/" + id;
     }
 

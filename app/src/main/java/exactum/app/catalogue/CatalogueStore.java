@@ -139,6 +139,7 @@ class CatalogueStore implements FindCatalogue {
                 i.getSentence(),
                 i.getTaxCode(),
                 i.getIncomeAccount(),
+                List.of(i.getTags()),
                 new Prices(prices),
                 i.getRevision());
     }
@@ -218,6 +219,7 @@ class CatalogueStore implements FindCatalogue {
                 .setSentence(i.sentence())
                 .setTaxCode(i.taxCode())
                 .setIncomeAccount(i.incomeAccount())
+                .setTags(i.tags().toArray(String[]::new))
                 .setSearch(Folding.of(i.code() + " " + i.name()));
         return row;
     }

@@ -221,7 +221,7 @@ public class ImportCatalogue {
         List<Map<String, String>> is = ItemRows.of(item, customers);
         List<Map<String, String>> was = ItemRows.of(before, customers);
         var words = new ArrayList<String>();
-        for (String column : List.of("name", "kind", "unit", "sentence", "tax", "account")) {
+        for (String column : List.of("name", "kind", "unit", "sentence", "tax", "account", "tags")) {
             String a = was.getFirst().get(column);
             String b = is.getFirst().get(column);
             if (!a.equals(b))

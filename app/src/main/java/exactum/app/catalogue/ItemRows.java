@@ -1,5 +1,6 @@
 package exactum.app.catalogue;
 
+import exactum.app.setup.Tags;
 import exactum.core.price.Price;
 import exactum.core.price.Tariff;
 import exactum.formats.csv.ItemCsv;
@@ -58,6 +59,7 @@ final class ItemRows {
         cells.put("sentence", i.sentence());
         cells.put("tax", i.taxCode());
         cells.put("account", i.incomeAccount().value());
+        cells.put("tags", Tags.text(i.tags()));
         return cells;
     }
 

@@ -4,6 +4,7 @@ import exactum.app.customers.Groups;
 import exactum.app.database.Ids;
 import exactum.app.setup.Account;
 import exactum.app.setup.FindSetup;
+import exactum.app.setup.Tags;
 import exactum.core.document.TaxRate;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
@@ -39,11 +40,13 @@ class ReadItems {
     private final CatalogueStore catalogue;
     private final FindSetup setup;
     private final Groups groups;
+    private final Tags allTags;
 
-    ReadItems(CatalogueStore catalogue, FindSetup setup, Groups groups) {
+    ReadItems(CatalogueStore catalogue, FindSetup setup, Groups groups, Tags allTags) {
         this.catalogue = catalogue;
         this.setup = setup;
         this.groups = groups;
+        this.allTags = allTags;
     }
 
     /** An item that was read; null where there are problems. */
@@ -54,6 +57,7 @@ class ReadItems {
         private final Currency own;
         private final Set<String> rates;
         private final Set<AccountCode> accounts;
+        private final List<String> tags;
         private final Map<String, Groups.Group> byGroup = new HashMap<>();
         private final Map<String, CustomerId> customers;
 
@@ -64,6 +68,7 @@ class ReadItems {
                     .filter(a -> a.kind().equals("income") || a.kind().equals("liability"))
                     .map(Account::code)
                     .collect(Collectors.toSet());
+            tags = allTags.usable(business);
             groups.all(business).forEach(g -> byGroup.put(g.name(), g));
             customers = catalogue.customersByCode(
                     business,
@@ -84,7 +89,7 @@ class ReadItems {
         var problems = new ArrayList<String>();
         ItemCsv.Row first = rows.getFirst();
         for (ItemCsv.Row row : rows)
-            for (String column : List.of("name", "kind", "unit", "sentence", "tax", "account"))
+            for (String column : List.of("name", "kind", "unit", "sentence", "tax", "account", "tags"))
                 if (!row.get(column).equals(first.get(column)))
                     problems.add("line %d says another %s than line %d"
                             .formatted(row.lineNumber(), column, first.lineNumber()));
@@ -103,6 +108,7 @@ class ReadItems {
                                 item.sentence(),
                                 item.taxCode(),
                                 item.incomeAccount(),
+                                item.tags(),
                                 new Prices(prices),
                                 item.revision())
                         : null,
@@ -128,11 +134,23 @@ class ReadItems {
                 sentence,
                 tax,
                 account,
+                row.says("tags")
+                        ? tags(row.get("tags"), names, problems)
+                        : known.map(CatalogueItem::tags).orElse(List.of()),
                 new Prices(List.of()),
                 known.map(CatalogueItem::revision).orElse(1));
         if (item.code().isEmpty() || item.name().isEmpty() || unit.isEmpty())
             problems.add("an item needs a code, a name and a unit");
         return item;
+    }
+
+    private static List<String> tags(String text, Names names, List<String> problems) {
+        try {
+            return Tags.read(text, names.tags);
+        } catch (Refusal wrong) {
+            problems.add(wrong.sentence().replace(" Nothing was saved.", ""));
+            return List.of();
+        }
     }
 
     private static ItemKind kind(String text, String unit, List<String> problems) {

@@ -6,6 +6,7 @@ import exactum.app.customers.FindCustomers;
 import exactum.app.customers.Groups;
 import exactum.app.database.Ids;
 import exactum.app.setup.FindSetup;
+import exactum.app.setup.Tags;
 import exactum.app.web.NotHere;
 import exactum.app.web.Texts;
 import exactum.core.ids.BusinessId;
@@ -60,6 +61,7 @@ public class SaveCatalogue {
                         "",
                         taxCode,
                         incomeAccount,
+                        List.of(),
                         new Prices(List.of()),
                         1),
                 price);
@@ -111,7 +113,8 @@ public class SaveCatalogue {
                         .and("unit", before.unit(), item.unit())
                         .and("sentence", before.sentence(), item.sentence())
                         .and("tax", before.taxCode(), item.taxCode())
-                        .and("income account", before.incomeAccount(), item.incomeAccount()));
+                        .and("income account", before.incomeAccount(), item.incomeAccount())
+                        .and("tags", Tags.text(before.tags()), Tags.text(item.tags())));
     }
 
     private void requireGood(BusinessId business, CatalogueItem item) {

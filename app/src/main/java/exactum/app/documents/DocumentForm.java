@@ -1,5 +1,7 @@
 package exactum.app.documents;
 
+import exactum.app.catalogue.Discount;
+import exactum.core.document.Adjustment;
 import exactum.core.document.DocumentKind;
 import exactum.core.ids.DocumentId;
 import exactum.core.ids.TermsId;
@@ -27,8 +29,14 @@ public final class DocumentForm extends PaperForm {
         f.put("memo", draft.content().wording().memo());
         f.put("revision", Integer.toString(draft.revision()));
         if (draft.useCredit()) f.put("useCredit", "on");
+        draft.content().adjustments().stream().findFirst().ifPresent(a -> f.put("discount", a.name()));
         TypedLines.put(f, draft.content().lines());
         return f;
+    }
+
+    @Override
+    public List<Discount> discounts() {
+        return setting.discounts();
     }
 
     /** The date it is stated on; today where none is typed. */
@@ -48,6 +56,7 @@ public final class DocumentForm extends PaperForm {
     public Draft toDraft(DocumentId id, TermsId chosenTerms, int revision) {
         var lines = lines();
         LocalDate date = date();
+        List<Adjustment> adjustments = adjustments();
         var wording = new Draft.Wording(text("reference", TextKind.NAME), text("memo", TextKind.PARAGRAPHS));
         if (customer().isEmpty()) problem("customer", "Choose a customer.");
         if (lines.stream().allMatch(l -> l.isText())) problem("text0", "It needs at least one line with a price.");
@@ -57,7 +66,7 @@ public final class DocumentForm extends PaperForm {
                 DocumentKind.INVOICE,
                 customer().orElseThrow(),
                 date,
-                new Draft.Content(currency(), mode(), lines, List.of(), null, wording, null),
+                new Draft.Content(currency(), mode(), lines, adjustments, null, wording, null),
                 terms(chosenTerms),
                 Origin.BY_HAND,
                 useCredit(),

@@ -121,6 +121,7 @@ public class DocumentPdfs {
         BankAccountId account = d.manner().transferTo();
         model.put("in", habit);
         model.put("lines", PrintedLine.of(d, habit));
+        model.put("reductions", IssuedFigures.of(d).reductions());
         model.put("title", "kind." + d.kind().words().replace(' ', '-'));
         model.put("bank", account == null ? null : setup.bankAccount(business, account));
         model.put("iban", account == null ? null : setup.iban(business, account).printed());

@@ -47,6 +47,7 @@ class DraftPages {
     private final FindPayments payments;
     private final FindSetup setup;
     private final PaperSettings settings;
+    private final PreparedDocuments prepared;
     private final BusinessClock clock;
 
     DraftPages(
@@ -58,6 +59,7 @@ class DraftPages {
             FindPayments payments,
             FindSetup setup,
             PaperSettings settings,
+            PreparedDocuments prepared,
             BusinessClock clock) {
         this.drafts = drafts;
         this.typed = typed;
@@ -67,6 +69,7 @@ class DraftPages {
         this.payments = payments;
         this.setup = setup;
         this.settings = settings;
+        this.prepared = prepared;
         this.clock = clock;
     }
 
@@ -76,6 +79,7 @@ class DraftPages {
             Business business,
             @RequestParam Optional<CustomerId> customer,
             @RequestParam(defaultValue = "false") boolean over,
+            @RequestParam(name = "prepared", defaultValue = "") String from,
             @AuthenticationPrincipal SignedIn user,
             Model model) {
         if (over) typed.drop(business.id(), user.login(), NEW);
@@ -85,6 +89,9 @@ class DraftPages {
         model.addAttribute("typedBefore", !fields.isEmpty());
         fields.putIfAbsent("key", Ids.next().toString());
         customer.ifPresent(c -> fields.put("customer", c.toString()));
+        fields.put("prepared", from);
+        prepared.add(business.id(), fields);
+        TypedLines.fillFromItems(fields, settings.items(business.id(), fields), settings.sale(business, fields));
         show(business, fields, null, model);
         return "documents/paper";
     }
@@ -134,6 +141,7 @@ class DraftPages {
                 ? null
                 : drafts.find(business.id(), DocumentId.valueOf(id)).orElseThrow(NotHere::new);
         settings.follow(fields);
+        prepared.add(business.id(), fields);
         TypedLines.fillFromItems(fields, settings.items(business.id(), fields), settings.sale(business, fields));
         typed.save(business.id(), user.login(), id.isEmpty() ? NEW : id, fields);
         show(business, fields, draft, model);
@@ -238,6 +246,7 @@ class DraftPages {
         model.addAttribute("billed", settings.billed(id, form).orElse(null));
         model.addAttribute("due", chosen.rule().due(date));
         model.addAttribute("items", settings.suggested(id, ""));
+        model.addAttribute("prepared", prepared.all(id));
         model.addAttribute(
                 "priceWorkings",
                 TypedLines.priceWorkings(fields, settings.items(id, fields), settings.sale(business, fields)));

@@ -89,6 +89,7 @@ class IssueStore {
             for (int i = 0; i < said.size(); i++) {
                 TaxRate rate = p.lines().get(i).rate();
                 lines.add(line(business, p.id(), i, said.get(i))
+                        .setTaxCode(rate == null ? null : rate.code())
                         .setTaxCategory(rate == null ? null : rate.category())
                         .setTaxName(rate == null ? null : rate.name())
                         .setTaxPercent(rate == null ? null : rate.percent())

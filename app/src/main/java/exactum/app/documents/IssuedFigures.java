@@ -7,8 +7,13 @@ import java.util.ArrayList;
 import java.util.List;
 
 /** The sums of an issued document as they are stored, each with its working as it is computed again from the lines. */
-public record IssuedFigures(List<PrintedLine> lines, List<PaperFigures.TaxRow> taxes, Working grossWorking) {
-    static IssuedFigures of(Document d) {
+public record IssuedFigures(
+        List<PrintedLine> lines,
+        List<PaperFigures.Reduction> reductions,
+        List<PaperFigures.TaxRow> taxes,
+        Working grossWorking) {
+    /** The figures of a document. */
+    public static IssuedFigures of(Document d) {
         Totals totals = Totals.of(
                 d.gross().currency(),
                 d.amounts().mode(),
@@ -25,6 +30,10 @@ public record IssuedFigures(List<PrintedLine> lines, List<PaperFigures.TaxRow> t
                             tax.tax().text(),
                             g.working())));
         }
-        return new IssuedFigures(PrintedLine.of(d), taxes, totals.working());
+        return new IssuedFigures(
+                PrintedLine.of(d),
+                PaperFigures.Reduction.of(d.amounts().adjustments(), totals),
+                taxes,
+                totals.working());
     }
 }

@@ -1,6 +1,7 @@
 package exactum.app.documents;
 
 import exactum.app.web.Texts;
+import exactum.core.document.Adjustment;
 import exactum.core.document.Line;
 import exactum.core.document.TaxRates;
 import exactum.core.document.TaxedLine;
@@ -11,13 +12,36 @@ import exactum.core.working.Working;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.IntStream;
 
 /**
  * The sums on a paper while it is typed, as far as they can be told, with their workings.
  *
  * @param amounts what each row comes to; empty for one that is not typed yet
  */
-public record PaperFigures(List<String> amounts, List<TaxRow> taxes, String net, Money gross, Working grossWorking) {
+public record PaperFigures(
+        List<String> amounts,
+        List<Reduction> reductions,
+        List<TaxRow> taxes,
+        String net,
+        Money gross,
+        Working grossWorking) {
+
+    /** What is taken from all of it, as it is printed. */
+    public record Reduction(String name, String size, Money amount) {
+        static List<Reduction> of(List<Adjustment> adjustments, Totals totals) {
+            return IntStream.range(0, adjustments.size())
+                    .mapToObj(i -> new Reduction(
+                            adjustments.get(i).name(),
+                            adjustments.get(i).size(),
+                            totals.adjustments().get(i)))
+                    .toList();
+        }
+
+        public String words() {
+            return name + " " + size;
+        }
+    }
 
     /** One tax figure. */
     public record TaxRow(String label, String amount, Working working) {}
@@ -64,14 +88,20 @@ public record PaperFigures(List<String> amounts, List<TaxRow> taxes, String net,
     }
 
     private static PaperFigures of(PaperForm form, List<String> amounts, List<TaxedLine> lines) {
-        Totals totals = Totals.of(form.currency(), form.mode(), lines, List.of());
+        Totals totals = Totals.of(form.currency(), form.mode(), lines, form.adjustments());
         List<TaxRow> taxes = totals.taxGroups().stream()
                 .map(g -> new TaxRow(
                         "%s on %s".formatted(g.rate().label(), g.base().text()),
                         g.tax().text(),
                         g.working()))
                 .toList();
-        return new PaperFigures(amounts, taxes, totals.net().text(), totals.gross(), totals.working());
+        return new PaperFigures(
+                amounts,
+                Reduction.of(form.adjustments(), totals),
+                taxes,
+                totals.net().text(),
+                totals.gross(),
+                totals.working());
     }
 
     /** One point on the strip of what the payer gets, and when. */

@@ -1,6 +1,8 @@
 package exactum.app.documents;
 
+import exactum.app.catalogue.Discount;
 import exactum.app.web.Texts;
+import exactum.core.document.Adjustment;
 import exactum.core.document.Line;
 import exactum.core.document.PriceMode;
 import exactum.core.ids.CustomerId;
@@ -36,23 +38,28 @@ public abstract class PaperForm {
      * @param income the account of what is sold without a catalogue item
      * @param isCustomerKnown whether the customer whom the fields name is there
      * @param stepped the tariffs in steps of items on the paper, by the item's id
+     * @param discounts those that it may have on its date
+     * @param tags those that its lines may have
      */
     public record Setting(
             Currency currency,
             AccountCode income,
             LocalDate today,
             boolean isCustomerKnown,
-            Map<String, Tariff> stepped) {
-        /** Of a customer who is there, with no price in steps. */
+            Map<String, Tariff> stepped,
+            List<Discount> discounts,
+            List<String> tags) {
+        /** Of a customer who is there, with no price in steps and no discount. */
         public Setting(Currency currency, AccountCode income, LocalDate today) {
-            this(currency, income, today, true, Map.of());
+            this(currency, income, today, true, Map.of(), List.of(), List.of());
         }
     }
 
     protected PaperForm(Map<String, String> fields, Setting setting) {
         this.fields = new LinkedHashMap<>(fields);
         this.setting = setting;
-        lines = new TypedLines(this.fields, problems, setting.currency(), setting.income(), setting.stepped());
+        lines = new TypedLines(
+                this.fields, problems, setting.currency(), setting.income(), setting.stepped(), setting.tags());
     }
 
     /** The text of a field; empty where nothing was typed. */
@@ -110,6 +117,28 @@ public abstract class PaperForm {
     /** The lines that are typed; a line in trouble is left out and its problem kept. */
     public List<Line> lines() {
         return lines.lines();
+    }
+
+    /** The discounts that it may have; none where it is no document of its own. */
+    public List<Discount> discounts() {
+        return List.of();
+    }
+
+    /** What is taken from all of it: the discount that is chosen, if it holds on the date. */
+    public List<Adjustment> adjustments() {
+        String name = get("discount");
+        if (name.isEmpty()) return List.of();
+        List<Adjustment> chosen = discounts().stream()
+                .filter(d -> d.name().equals(name))
+                .map(Discount::adjustment)
+                .toList();
+        if (chosen.isEmpty()) problem("discount", "“%s” does not hold on this date.".formatted(name));
+        return chosen;
+    }
+
+    /** The tags that lines may have. */
+    public List<String> tags() {
+        return setting.tags();
     }
 
     /** The lines of a row, as far as it is typed: several where its price goes by steps. */

@@ -2,6 +2,7 @@ package exactum.app.documents;
 
 import exactum.app.business.Business;
 import exactum.app.catalogue.CatalogueItem;
+import exactum.app.catalogue.Discounts;
 import exactum.app.catalogue.FindCatalogue;
 import exactum.app.customers.BillingRules;
 import exactum.app.customers.Customer;
@@ -10,6 +11,7 @@ import exactum.app.customers.HowBilled;
 import exactum.app.database.Slice;
 import exactum.app.installation.BusinessClock;
 import exactum.app.setup.FindSetup;
+import exactum.app.setup.Tags;
 import exactum.app.setup.Terms;
 import exactum.core.document.TaxRates;
 import exactum.core.ids.BusinessId;
@@ -34,6 +36,8 @@ public class PaperSettings {
     private final BillingRules rules;
     private final FindSetup setup;
     private final FindCatalogue catalogue;
+    private final Discounts discounts;
+    private final Tags tags;
     private final BusinessClock clock;
 
     PaperSettings(
@@ -41,11 +45,15 @@ public class PaperSettings {
             BillingRules rules,
             FindSetup setup,
             FindCatalogue catalogue,
+            Discounts discounts,
+            Tags tags,
             BusinessClock clock) {
         this.customers = customers;
         this.rules = rules;
         this.setup = setup;
         this.catalogue = catalogue;
+        this.discounts = discounts;
+        this.tags = tags;
         this.clock = clock;
     }
 
@@ -57,7 +65,12 @@ public class PaperSettings {
                 setup.incomeAccount(business.id()),
                 clock.today(business.id()),
                 customer.isPresent(),
-                stepped(business, fields));
+                stepped(business, fields),
+                discounts.on(
+                        business.id(),
+                        day(fields, clock.today(business.id())),
+                        customer.map(Customer::currency).orElse(business.currency())),
+                tags.all(business.id()).stream().map(Tags.Tag::toString).toList());
     }
 
     private Optional<Customer> customer(Business business, Map<String, String> fields) {

@@ -1,6 +1,7 @@
 package exactum.app.documents;
 
 import exactum.app.catalogue.CatalogueItem;
+import exactum.app.setup.Tags;
 import exactum.app.web.FieldWords;
 import exactum.core.document.Line;
 import exactum.core.ids.ItemId;
@@ -37,24 +38,64 @@ public final class TypedLines {
     private final Currency currency;
     private final AccountCode income;
     private final Map<String, Tariff> stepped;
+    private final Collection<String> tags;
 
     /**
      * Lines that stand in fields.
      *
      * @param income the account of what is sold without a catalogue item
      * @param stepped the tariffs in steps that hold for the sale, by the item's id
+     * @param tags those that there are
      */
     TypedLines(
             Map<String, String> fields,
             Map<String, String> problems,
             Currency currency,
             AccountCode income,
-            Map<String, Tariff> stepped) {
+            Map<String, Tariff> stepped,
+            Collection<String> tags) {
         this.fields = fields;
         this.problems = problems;
         this.currency = currency;
         this.income = income;
         this.stepped = stepped;
+        this.tags = tags;
+    }
+
+    private static final List<String> NAMES =
+            List.of("text", "item", "qty", "unit", "price", "was", "tax", "account", "tags");
+
+    /** The descriptions of the lines that stand in fields. */
+    static List<String> descriptions(Map<String, String> f) {
+        var descriptions = new ArrayList<String>();
+        for (int i = 0; i < MOST; i++) {
+            String text = f.getOrDefault("text" + i, "").strip();
+            if (!text.isEmpty()) descriptions.add(text);
+        }
+        return descriptions;
+    }
+
+    /** The fields of lines alone. */
+    static Map<String, String> fieldsOf(Map<String, String> f) {
+        var lines = new HashMap<String, String>();
+        append(lines, f);
+        return lines;
+    }
+
+    /** Puts the lines of other fields below those that stand in fields. */
+    static void append(Map<String, String> f, Map<String, String> others) {
+        int next = 0;
+        for (int i = 0; i < MOST; i++)
+            if (!f.getOrDefault("text" + i, "").isBlank()
+                    || !f.getOrDefault("price" + i, "").isBlank()) next = i + 1;
+        for (int i = 0; i < MOST && next < MOST; i++) {
+            if (others.getOrDefault("text" + i, "").isBlank()) continue;
+            for (String name : NAMES) {
+                String value = others.getOrDefault(name + i, "");
+                if (!value.isEmpty()) f.put(name + next, value);
+            }
+            next++;
+        }
     }
 
     /** The names of items that the fields may mean, and the ids of those that they name. */
@@ -81,6 +122,7 @@ public final class TypedLines {
             f.put("price" + i, l.price().text());
             f.put("tax" + i, l.taxCode());
             f.put("account" + i, l.account().value());
+            if (!l.tags().isEmpty()) f.put("tags" + i, Tags.text(l.tags()));
         }
     }
 
@@ -104,6 +146,7 @@ public final class TypedLines {
             f.put("unit" + i, item.unit());
             f.put("tax" + i, item.taxCode());
             f.put("account" + i, item.incomeAccount().value());
+            f.put("tags" + i, Tags.text(item.tags()));
             if (!item.sentence().isEmpty()) say(f, i, item);
         }
     }
@@ -250,7 +293,7 @@ public final class TypedLines {
                 List.of(),
                 get("tax" + i, "standard"),
                 account(i),
-                List.of(),
+                tags(i),
                 null));
     }
 
@@ -267,6 +310,18 @@ public final class TypedLines {
         } catch (Refusal wrong) {
             problems.putIfAbsent(field, wrong.sentence());
             return CleanText.harmless(typed, kind.most());
+        }
+    }
+
+    /** What was given before stays, even if it was retired since. */
+    private List<String> tags(int i) {
+        String text = get("tags" + i);
+        if (text.isEmpty()) return List.of();
+        try {
+            return Tags.read(text, tags);
+        } catch (Refusal wrong) {
+            problems.put("tags" + i, wrong.sentence().replace(" Nothing was saved.", ""));
+            return List.of();
         }
     }
 

@@ -44,6 +44,7 @@ public interface FindBooks {
             String accountName,
             Money amount,
             long ownMinor,
+            List<String> tags,
             boolean first) {}
 
     /** Which months are closed. */

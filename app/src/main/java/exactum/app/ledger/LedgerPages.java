@@ -45,6 +45,7 @@ class LedgerPages {
             String what,
             String kind,
             String account,
+            String tags,
             String debit,
             String credit,
             String own) {}
@@ -128,6 +129,7 @@ class LedgerPages {
                 b.name(),
                 b.kind(),
                 b.code().value(),
+                "",
                 debit(b.balance(), foreign),
                 credit(b.balance(), foreign),
                 foreign ? own(b.ownMinor(), business) : "");
@@ -141,6 +143,7 @@ class LedgerPages {
                 p.first() ? p.memo() : "",
                 p.first() ? p.event().words() : "",
                 p.account() + " " + p.accountName(),
+                String.join("; ", p.tags()),
                 debit(p.amount(), foreign),
                 credit(p.amount(), foreign),
                 foreign ? own(p.ownMinor(), business) : "");

@@ -193,6 +193,7 @@ class LedgerStore implements FindBooks {
                         POSTING.CURRENCY,
                         POSTING.AMOUNT_MINOR,
                         POSTING.OWN_MINOR,
+                        POSTING.TAGS,
                         POSTING.LINE_NO)
                 .from(ENTRY)
                 .join(POSTING)
@@ -215,6 +216,7 @@ class LedgerStore implements FindBooks {
                         r.get(ACCOUNT.NAME),
                         Money.ofMinor(r.get(POSTING.CURRENCY), r.get(POSTING.AMOUNT_MINOR)),
                         r.get(POSTING.OWN_MINOR),
+                        r.get(POSTING.TAGS) == null ? List.of() : List.of(r.get(POSTING.TAGS)),
                         r.get(POSTING.LINE_NO) == 1));
     }
 

@@ -3,6 +3,7 @@ package exactum.app.payer;
 import exactum.app.cards.FindCollections;
 import exactum.app.documents.Document;
 import exactum.app.documents.FindDocuments;
+import exactum.app.documents.IssuedFigures;
 import exactum.app.documents.PrintedLine;
 import exactum.app.installation.BusinessClock;
 import exactum.app.links.PaymentLink;
@@ -90,6 +91,7 @@ class PayerView {
         List<FindClaims.Part> parts = claims.parts(business, document.id());
         model.addAttribute("link", link);
         model.addAttribute("lines", PrintedLine.of(document));
+        model.addAttribute("reductions", IssuedFigures.of(document).reductions());
         model.addAttribute("parts", parts);
         model.addAttribute("open", open);
         model.addAttribute(

@@ -18,6 +18,7 @@ import exactum.core.ids.TermsId;
 import exactum.core.ledger.AccountCode;
 import exactum.core.money.ExchangeRate;
 import java.time.LocalDate;
+import java.util.List;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.impl.DSL;
@@ -221,6 +222,14 @@ class ChangeSetupStore {
     void setTest(BusinessId business, ProcessorId id, boolean isTest) {
         db.update(PROCESSOR_ACCOUNT)
                 .set(PROCESSOR_ACCOUNT.IS_TEST, isTest)
+                .where(PROCESSOR_ACCOUNT.BUSINESS_ID.eq(business))
+                .and(PROCESSOR_ACCOUNT.ID.eq(id))
+                .execute();
+    }
+
+    void setFeeTags(BusinessId business, ProcessorId id, List<String> tags) {
+        db.update(PROCESSOR_ACCOUNT)
+                .set(PROCESSOR_ACCOUNT.FEE_TAGS, tags.toArray(String[]::new))
                 .where(PROCESSOR_ACCOUNT.BUSINESS_ID.eq(business))
                 .and(PROCESSOR_ACCOUNT.ID.eq(id))
                 .execute();

@@ -27,6 +27,7 @@ public class Checklist {
     private final FindSetup setup;
     private final FindBusinesses businesses;
     private final Numbers numbers;
+    private final Tags tags;
     private final ForeignCurrencies currencies;
     private final BusinessClock clock;
 
@@ -34,11 +35,13 @@ public class Checklist {
             FindSetup setup,
             FindBusinesses businesses,
             Numbers numbers,
+            Tags tags,
             ForeignCurrencies currencies,
             BusinessClock clock) {
         this.setup = setup;
         this.businesses = businesses;
         this.numbers = numbers;
+        this.tags = tags;
         this.currencies = currencies;
         this.clock = clock;
     }
@@ -83,6 +86,7 @@ public class Checklist {
                                 + numbers.all(business).getFirst().next(),
                         List.of()),
                 accounts(business),
+                tags(business),
                 catalogue(business),
                 brand(businesses.get(business).brand()),
                 layouts(business),
@@ -150,6 +154,12 @@ public class Checklist {
         return sells
                 ? Point.done(SetupSection.ACCOUNTS, there, List.of())
                 : Point.missing(SetupSection.ACCOUNTS, there, "an income account", "every document");
+    }
+
+    private Point tags(BusinessId business) {
+        List<String> usable = tags.usable(business);
+        return Point.done(
+                SetupSection.TAGS, usable.isEmpty() ? "none; they are optional" : String.join(", ", usable), List.of());
     }
 
     private Point catalogue(BusinessId business) {

@@ -5,6 +5,7 @@ import exactum.core.ids.ProcessorId;
 import exactum.core.ledger.AccountCode;
 import exactum.core.money.FeeRule;
 import java.util.Currency;
+import java.util.List;
 
 /**
  * An account at a card processor.
@@ -45,8 +46,18 @@ public record ProcessorAccount(
      * @param clearing where it sits until a payout takes it
      * @param fees what it costs
      * @param payouts where payouts sit until they land
+     * @param feeTags what its fees are tagged with
      */
-    public record Booking(AccountCode clearing, AccountCode fees, AccountCode payouts) {}
+    public record Booking(AccountCode clearing, AccountCode fees, AccountCode payouts, List<String> feeTags) {
+        public Booking {
+            feeTags = List.copyOf(feeTags);
+        }
+
+        /** Of fees without tags. */
+        public Booking(AccountCode clearing, AccountCode fees, AccountCode payouts) {
+            this(clearing, fees, payouts, List.of());
+        }
+    }
 
     public String address() {
         return access.address();

@@ -11,6 +11,7 @@ import exactum.core.money.FeeRule;
 import exactum.core.money.Money;
 import exactum.core.text.TextKind;
 import java.util.Currency;
+import java.util.List;
 import java.util.Map;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -23,11 +24,13 @@ import org.springframework.web.bind.annotation.RequestParam;
 @Controller
 class ProcessorPages {
     private final FindSetup setup;
+    private final Tags tags;
     private final Processors save;
     private final TryProcessor tryProcessor;
     private final Checklist checklist;
 
-    ProcessorPages(FindSetup setup, Processors save, TryProcessor tryProcessor, Checklist checklist) {
+    ProcessorPages(FindSetup setup, Processors save, TryProcessor tryProcessor, Checklist checklist, Tags tags) {
+        this.tags = tags;
         this.setup = setup;
         this.save = save;
         this.tryProcessor = tryProcessor;
@@ -40,6 +43,7 @@ class ProcessorPages {
         model.addAttribute("accounts", setup.accounts(business.id()));
         model.addAttribute("currency", business.currency());
         model.addAttribute("point", checklist.point(business.id(), SetupSection.CARDS));
+        model.addAttribute("tags", tags.usable(business.id()));
         return "setup/cards";
     }
 
@@ -104,6 +108,20 @@ class ProcessorPages {
     @Needs(Power.SETUP)
     String mode(BusinessId business, @PathVariable ProcessorId id, @RequestParam(name = "on") boolean test) {
         save.setTest(business, id, test);
+        return "redirect:/setup/cards";
+    }
+
+    @PostMapping("/setup/processors/{id}/tags")
+    @Needs(Power.SETUP)
+    String feeTags(BusinessId business, @PathVariable ProcessorId id, @RequestParam Map<String, String> fields) {
+        save.setFeeTags(
+                business,
+                id,
+                TypedForm.read(
+                        fields,
+                        f -> f.raw("tags").isBlank()
+                                ? List.of()
+                                : f.parsed("tags", "tags", t -> Tags.read(t, tags.usable(business)))));
         return "redirect:/setup/cards";
     }
 

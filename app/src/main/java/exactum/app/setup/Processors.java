@@ -11,6 +11,7 @@ import exactum.core.money.FeeRule;
 import exactum.core.problem.Refusal;
 import java.util.Base64;
 import java.util.Currency;
+import java.util.List;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -103,6 +104,18 @@ public class Processors {
                 "changed a processor",
                 processor.name(),
                 Changes.of().and("mode", mode(processor.isTest()), mode(isTest)));
+    }
+
+    /** Says what its fees are tagged with from now on. */
+    @Transactional
+    public void setFeeTags(BusinessId business, ProcessorId id, List<String> feeTags) {
+        ProcessorAccount processor = setup.processor(business, id);
+        store.setFeeTags(business, id, feeTags);
+        audit.record(
+                business,
+                "changed a processor",
+                processor.name(),
+                Changes.of().and("tags of fees", Tags.text(processor.accounts().feeTags()), Tags.text(feeTags)));
     }
 
     private static String mode(boolean isTest) {

@@ -7,6 +7,7 @@ public enum SetupSection {
     TERMS("Terms", "/setup/terms"),
     NUMBERS("Numbers", "/setup/numbers"),
     ACCOUNTS("Chart of accounts", "/setup/accounts"),
+    TAGS("Tags", "/setup/tags"),
     CATALOGUE("Catalogue", "/catalogue"),
     BRAND("Brand", "/setup/brand"),
     LAYOUTS("Layouts", "/setup/layouts"),

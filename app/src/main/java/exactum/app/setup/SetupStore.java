@@ -234,7 +234,8 @@ class SetupStore implements FindSetup {
                 new ProcessorAccount.Access(
                         p.getAddress(), vault.decrypt(p.getKeySecret()), vault.decrypt(p.getSigningSecret())),
                 Currency.getInstance(p.getCurrency()),
-                new ProcessorAccount.Booking(p.getClearingAccount(), p.getFeeAccount(), p.getPayoutsAccount()),
+                new ProcessorAccount.Booking(
+                        p.getClearingAccount(), p.getFeeAccount(), p.getPayoutsAccount(), List.of(p.getFeeTags())),
                 new FeeRule(p.getFeePercent(), Money.ofMinor(p.getCurrency(), p.getFeeFixedMinor())),
                 p.getPayoutsReadTo(),
                 p.getIsOn(),

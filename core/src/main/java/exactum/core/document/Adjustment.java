@@ -44,6 +44,11 @@ public record Adjustment(Kind kind, String name, BigDecimal percent, Money amoun
 
     /** {@code Early bird 5 %}, {@code Delivery 12.00}. */
     public String text() {
-        return name + " " + (percent == null ? amount.text() : Decimals.percent(percent));
+        return name + " " + size();
+    }
+
+    /** {@code 5 %}, {@code 12.00}. */
+    public String size() {
+        return percent == null ? amount.text() : Decimals.percent(percent);
     }
 }

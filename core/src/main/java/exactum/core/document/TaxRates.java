@@ -26,18 +26,22 @@ public record TaxRates(List<TaxRate> rates, TaxTreatment treatment, String reaso
     }
 
     /**
-     * The rate that the code stands for on the day, under the treatment.
+     * The rate that the code stands for on the day, under the treatment; the name of a treatment stands for itself, as on lines that
+     * were issued under it.
      *
      * @throws Refusal if there is none
      */
     public TaxRate on(String code, LocalDate day) {
-        TaxRate usual = rates.stream()
+        return TaxTreatment.rateOf(code, reason).orElseGet(() -> treatment.instead(usual(code, day), reason));
+    }
+
+    private TaxRate usual(String code, LocalDate day) {
+        return rates.stream()
                 .filter(r -> r.code().equals(code) && r.isValidOn(day))
                 .findFirst()
                 .orElseThrow(() -> new Refusal(
                         "setup.tax.no-rate",
                         "There is no tax rate “%s” on %s. Nothing was made. Add the rate with its dates in Set-up."
                                 .formatted(code, day)));
-        return treatment.instead(usual, reason);
     }
 }

@@ -3,6 +3,7 @@ package exactum.core.document;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.Arrays;
+import java.util.Optional;
 
 /**
  * How what is sold to a customer is taxed. Only what would be taxed (at the standard rate or another, or at zero) follows it: what
@@ -65,7 +66,18 @@ public enum TaxTreatment {
     /** The rate that is used in place of the usual one. */
     public TaxRate instead(TaxRate usual, String given) {
         boolean taxed = usual.category() == TaxCategory.STANDARD || usual.category() == TaxCategory.ZERO;
-        if (this == DOMESTIC || !taxed) return usual;
+        return this == DOMESTIC || !taxed ? usual : rate(given);
+    }
+
+    /** The rate that a code of an issued line stands for, if it is the name of a treatment. */
+    static Optional<TaxRate> rateOf(String code, String given) {
+        return Arrays.stream(values())
+                .filter(t -> t != DOMESTIC && t.words.equals(code))
+                .findFirst()
+                .map(t -> t.rate(given));
+    }
+
+    private TaxRate rate(String given) {
         return new TaxRate(words, category, name, BigDecimal.ZERO, ALWAYS, null, reason(given));
     }
 }

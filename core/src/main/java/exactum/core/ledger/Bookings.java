@@ -85,9 +85,15 @@ public record Bookings(Accounts accounts, NewIds ids) {
 
     /** The fee that a processor states with a sale. */
     public Entry processorFee(
-            UUID source, String words, LocalDate on, Valued fee, AccountCode fees, AccountCode clearing) {
+            UUID source,
+            String words,
+            LocalDate on,
+            Valued fee,
+            AccountCode fees,
+            List<String> tags,
+            AccountCode clearing) {
         return writer(Event.PROCESSOR_FEE, source, on, words)
-                .debit(fees, fee)
+                .debit(fees, fee, null, null, tags)
                 .credit(clearing, fee)
                 .done()
                 .orElseThrow();

@@ -53,6 +53,11 @@ public record Price(
 
     /** When it holds: {@code always}, {@code from 1 Apr 2026 until 31 Mar 2027}. */
     public String days() {
+        return days(validFrom, validUntil);
+    }
+
+    /** The days from one on until before another, or without end for null. */
+    public static String days(LocalDate validFrom, LocalDate validUntil) {
         String until = validUntil == null ? "" : " until " + DAY.format(validUntil.minusDays(1));
         if (!validFrom.equals(ALWAYS)) return "from " + DAY.format(validFrom) + until;
         return until.isEmpty() ? "always" : until.strip();

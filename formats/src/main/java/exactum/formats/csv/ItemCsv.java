@@ -19,7 +19,7 @@ import java.util.stream.Stream;
 /**
  * Catalogue items with their prices as CSV (RFC 4180, UTF-8). An item has a row for each of its prices, and one without a price
  * if it has none; what it says of the item itself is the same on each. Columns: {@code code, name, kind, unit, sentence, tax,
- * account, customer, group, currency, price, tariff, valid_from, last_day}; {@code code}, {@code name}, {@code unit}, {@code tax}
+ * account, tags, customer, group, currency, price, tariff, valid_from, last_day}; {@code code}, {@code name}, {@code unit}, {@code tax}
  * and {@code account} are required. A file without the column {@code price} leaves prices as they are. {@code price} is a
  * decimal with a point, or steps like {@code 100: 0.34; above: 0.29}, and {@code tariff} says how they are meant; dates are
  * ISO 8601.
@@ -33,6 +33,7 @@ public final class ItemCsv {
             "sentence",
             "tax",
             "account",
+            "tags",
             "customer",
             "group",
             "currency",
