@@ -2,7 +2,7 @@ package exactum.app.bank;
 
 import exactum.app.outside.Outside;
 import exactum.app.setup.BankAccount;
-import exactum.core.bank.Iban;
+import exactum.core.bank.AccountNumber;
 import exactum.core.problem.Refusal;
 import exactum.core.text.CleanText;
 import java.net.URI;
@@ -29,7 +29,7 @@ class BankFeed {
     record Offered(String name, String url) {}
 
     /** The files after the statement with the reference, the oldest first, at most 500. */
-    List<Offered> after(BankAccount account, Iban iban, String lastReference) {
+    List<Offered> after(BankAccount account, AccountNumber iban, String lastReference) {
         String query =
                 "?account=" + encoded(iban.value()) + "&after=" + encoded(lastReference == null ? "" : lastReference);
         try {

@@ -102,7 +102,7 @@ public class ImportStatements {
                 .map(BankStatement::reference)
                 .orElse(null);
         int imported = 0;
-        for (BankFeed.Offered file : feed.after(account, setup.iban(business, account.id()), lastRead)) {
+        for (BankFeed.Offered file : feed.after(account, setup.number(business, account.id()), lastRead)) {
             byte[] content = feed.content(account, file);
             if (isNew(business, file.name(), content)) imported++;
         }
@@ -140,7 +140,7 @@ public class ImportStatements {
         var statement = new Statement(
                 reference,
                 null,
-                setup.iban(business, account.id()),
+                setup.number(business, account.id()),
                 line.bookedOn(),
                 line.bookedOn(),
                 opening,

@@ -18,7 +18,9 @@ import java.time.LocalDate;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.springframework.boot.SpringApplication;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.context.event.EventListener;
 import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
@@ -31,6 +33,7 @@ import org.springframework.stereotype.Component;
 class DemoLoader {
     private static final String PASSWORD = "harbour-lights";
     private final Settings settings;
+    private final ConfigurableApplicationContext context;
     private final FindBusinesses businesses;
     private final Colleagues colleagues;
     private final SetUpHarbour setUp;
@@ -50,6 +53,7 @@ class DemoLoader {
 
     DemoLoader(
             Settings settings,
+            ConfigurableApplicationContext context,
             FindBusinesses businesses,
             Colleagues colleagues,
             SetUpHarbour setUp,
@@ -67,6 +71,7 @@ class DemoLoader {
             ProveBooks prove,
             BusinessClock clock) {
         this.settings = settings;
+        this.context = context;
         this.businesses = businesses;
         this.colleagues = colleagues;
         this.setUp = setUp;
@@ -90,6 +95,10 @@ class DemoLoader {
     void load() throws IOException {
         if (!settings.demo()) return;
         if (businesses.all().isEmpty()) live();
+        if (settings.demoLoadOnly()) {
+            System.exit(SpringApplication.exit(context));
+            return;
+        }
         System.out.println("Exactum is ready: " + settings.publicAddress());
         System.out.println("  sign in as nora / harbour-lights (administrator of both businesses),");
         System.out.println("  otto (auditor of both, reads only), pia (administrator of Larkwater North Shore alone),");

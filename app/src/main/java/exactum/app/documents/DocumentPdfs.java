@@ -124,7 +124,7 @@ public class DocumentPdfs {
         model.put("reductions", IssuedFigures.of(d).reductions());
         model.put("title", "kind." + d.kind().words().replace(' ', '-'));
         model.put("bank", account == null ? null : setup.bankAccount(business, account));
-        model.put("iban", account == null ? null : setup.iban(business, account).printed());
+        model.put("number", account == null ? null : setup.number(business, account));
         model.put("parts", claims.parts(business, d.id()));
         model.put("address", address);
         model.put("qr", QrCode.dataAddress(address));

@@ -147,7 +147,7 @@ class InvoiceLetters implements LetterWriter {
             BankAccountId account = d.manner().transferTo();
             if (account == null) return card;
             String transfer =
-                    say("letter.by-transfer", setup.iban(business, account).printed(), d.number());
+                    say("letter.by-transfer", setup.number(business, account).printed(), d.number());
             return transfer + "\n" + card;
         }
 

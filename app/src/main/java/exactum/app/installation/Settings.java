@@ -11,6 +11,7 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  * @param publicAddress where payers and browsers reach us, without a trailing slash
  * @param standinsAddress where the stand-ins are, or empty where there are none
  * @param demo whether Larkwater Moorings is loaded at the first start
+ * @param demoLoadOnly whether the application ends as soon as the demo is loaded
  * @param testFrom the date on which a new installation begins to work with the stand-ins, or null for live
  * @param statementLimitKb largest bank statement that is read, in KB
  * @param customerFileLimitKb largest customer file that is read, in KB
@@ -22,6 +23,7 @@ public record Settings(
         String publicAddress,
         String standinsAddress,
         boolean demo,
+        boolean demoLoadOnly,
         LocalDate testFrom,
         long statementLimitKb,
         long customerFileLimitKb,

@@ -111,7 +111,7 @@ class PayerView {
         BankAccountId account = document.manner().transferTo();
         if (account != null) {
             model.addAttribute("bank", setup.bankAccount(business, account));
-            model.addAttribute("iban", setup.iban(business, account).printed());
+            model.addAttribute("number", setup.number(business, account));
         }
         return new Shown(document, open, processor);
     }

@@ -5,8 +5,8 @@ import exactum.app.business.Needs;
 import exactum.app.business.Power;
 import exactum.app.installation.BusinessClock;
 import exactum.app.web.TypedForm;
+import exactum.core.bank.AccountNumber;
 import exactum.core.bank.CreditorIdentifier;
-import exactum.core.bank.Iban;
 import exactum.core.ids.BankAccountId;
 import exactum.core.ids.BusinessId;
 import exactum.core.ledger.AccountCode;
@@ -50,7 +50,8 @@ class BankPages {
     }
 
     /** An account as it is typed for the first time. */
-    private record Fresh(String name, Iban iban, AccountCode account, Money opening, LocalDate openedOn, String feed) {}
+    private record Fresh(
+            String name, AccountNumber iban, AccountCode account, Money opening, LocalDate openedOn, String feed) {}
 
     @PostMapping("/setup/bank-accounts")
     @Needs(Power.SETUP)
@@ -65,7 +66,10 @@ class BankPages {
         String feed = f.text("feedUrl");
         return new Fresh(
                 f.required("name", "name", TextKind.NAME),
-                f.iban("iban"),
+                f.parsed(
+                        "iban",
+                        "account number",
+                        text -> AccountNumber.of(text, business.identity().country())),
                 f.account("account", "account"),
                 f.money("opening", "opening balance", currency),
                 f.date("openedOn", "first day", clock.today(business.id())),

@@ -4,8 +4,8 @@ import static exactumdb.Tables.BANK_ACCOUNT;
 import static exactumdb.Tables.CREDITOR_IDENTIFIER;
 
 import exactum.app.security.Vault;
+import exactum.core.bank.AccountNumber;
 import exactum.core.bank.CreditorIdentifier;
-import exactum.core.bank.Iban;
 import exactum.core.ids.BankAccountId;
 import exactum.core.ids.BusinessId;
 import exactum.core.money.Money;
@@ -38,22 +38,24 @@ class BankStore {
         return db.selectFrom(BANK_ACCOUNT).where(is(business, id)).fetchSingle(BankStore::bankAccount);
     }
 
-    Optional<BankAccount> find(BusinessId business, Iban iban) {
+    Optional<BankAccount> find(BusinessId business, AccountNumber iban) {
         return db.selectFrom(BANK_ACCOUNT)
                 .where(BANK_ACCOUNT.BUSINESS_ID.eq(business))
                 .and(BANK_ACCOUNT.IBAN_DIGEST.eq(vault.digest("iban", iban.value())))
                 .fetchOptional(BankStore::bankAccount);
     }
 
-    Iban iban(BusinessId business, BankAccountId id) {
-        return new Iban(vault.decrypt(db.select(BANK_ACCOUNT.IBAN_SECRET)
-                .from(BANK_ACCOUNT)
-                .where(is(business, id))
-                .fetchSingle()
-                .value1()));
+    AccountNumber number(BusinessId business, BankAccountId id) {
+        return AccountNumber.of(
+                vault.decrypt(db.select(BANK_ACCOUNT.IBAN_SECRET)
+                        .from(BANK_ACCOUNT)
+                        .where(is(business, id))
+                        .fetchSingle()
+                        .value1()),
+                "");
     }
 
-    void insert(BusinessId business, BankAccount account, Iban iban) {
+    void insert(BusinessId business, BankAccount account, AccountNumber iban) {
         db.insertInto(BANK_ACCOUNT)
                 .set(BANK_ACCOUNT.BUSINESS_ID, business)
                 .set(BANK_ACCOUNT.ID, account.id())

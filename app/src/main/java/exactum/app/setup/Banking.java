@@ -6,8 +6,8 @@ import exactum.app.business.SaveBusiness;
 import exactum.app.database.Ids;
 import exactum.app.ledger.Ledger;
 import exactum.app.outside.OutsideAddresses;
+import exactum.core.bank.AccountNumber;
 import exactum.core.bank.CreditorIdentifier;
-import exactum.core.bank.Iban;
 import exactum.core.ids.BankAccountId;
 import exactum.core.ids.BusinessId;
 import exactum.core.ledger.AccountCode;
@@ -50,7 +50,7 @@ public class Banking {
     public BankAccountId addBankAccount(
             BusinessId business,
             String name,
-            Iban iban,
+            AccountNumber iban,
             AccountCode account,
             Money opening,
             LocalDate openedOn,

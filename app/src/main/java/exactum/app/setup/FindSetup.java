@@ -1,6 +1,6 @@
 package exactum.app.setup;
 
-import exactum.core.bank.Iban;
+import exactum.core.bank.AccountNumber;
 import exactum.core.document.TaxRates;
 import exactum.core.ids.BankAccountId;
 import exactum.core.ids.BusinessId;
@@ -48,10 +48,10 @@ public interface FindSetup {
     /** One bank account; a {@link org.jooq.exception.NoDataFoundException} if there is none. */
     BankAccount bankAccount(BusinessId business, BankAccountId id);
 
-    Optional<BankAccount> findBankAccount(BusinessId business, Iban iban);
+    Optional<BankAccount> findBankAccount(BusinessId business, AccountNumber number);
 
     /** The full number, for asking the bank and for printing transfer details. */
-    Iban iban(BusinessId business, BankAccountId id);
+    AccountNumber number(BusinessId business, BankAccountId id);
 
     List<Creditor> creditors(BusinessId business);
 

@@ -9,7 +9,7 @@ import static exactumdb.Tables.TAX_RATE;
 import static exactumdb.Tables.TERMS;
 
 import exactum.app.security.Vault;
-import exactum.core.bank.Iban;
+import exactum.core.bank.AccountNumber;
 import exactum.core.document.TaxRate;
 import exactum.core.document.TaxRates;
 import exactum.core.ids.BankAccountId;
@@ -148,13 +148,13 @@ class SetupStore implements FindSetup {
     }
 
     @Override
-    public Optional<BankAccount> findBankAccount(BusinessId business, Iban iban) {
-        return banks.find(business, iban);
+    public Optional<BankAccount> findBankAccount(BusinessId business, AccountNumber number) {
+        return banks.find(business, number);
     }
 
     @Override
-    public Iban iban(BusinessId business, BankAccountId id) {
-        return banks.iban(business, id);
+    public AccountNumber number(BusinessId business, BankAccountId id) {
+        return banks.number(business, id);
     }
 
     @Override

@@ -1,6 +1,5 @@
 package exactum.app.web;
 
-import exactum.core.bank.Iban;
 import exactum.core.ledger.AccountCode;
 import exactum.core.money.Money;
 import exactum.core.money.UnitPrice;
@@ -288,11 +287,6 @@ public final class TypedForm {
     /** A text that a type of its own reads and may refuse; null while the form is refused. */
     public <T> T parsed(String field, String name, Function<String, T> type) {
         return at(field, () -> type.apply(something(field, name)), null);
-    }
-
-    /** An account number, its check digits looked at (ISO 13616); null while the form is refused. */
-    public Iban iban(String field) {
-        return parsed(field, "account number", Iban::new);
     }
 
     /** One of a few words. */

@@ -11,7 +11,7 @@ import java.util.Map;
  *
  * @param value without blanks, upper case
  */
-public record Iban(String value) {
+public record Iban(String value) implements AccountNumber {
     private static final Map<String, Integer> LENGTHS = Map.ofEntries(
             Map.entry("AD", 24),
             Map.entry("AT", 20),
@@ -65,12 +65,18 @@ public record Iban(String value) {
         if (remainder(value) != 1) throw refused(value, "its check digits do not fit, so something is mistyped");
     }
 
-    /** The last four characters, which may be shown. */
-    public String ending() {
-        return value.substring(value.length() - 4);
+    /** Whether accounts of a country have IBANs, by the register we know. */
+    public static boolean isUsedIn(String country) {
+        return LENGTHS.containsKey(country);
+    }
+
+    @Override
+    public String label() {
+        return "IBAN";
     }
 
     /** In groups of four, as it is printed. */
+    @Override
     public String printed() {
         return value.replaceAll("(.{4})(?=.)", "$1 ");
     }

@@ -22,7 +22,7 @@ import java.util.List;
 public record Statement(
         String reference,
         Long sequence,
-        Iban iban,
+        AccountNumber iban,
         LocalDate from,
         LocalDate until,
         Money opening,
@@ -68,7 +68,7 @@ public record Statement(
     public Statement(
             String reference,
             Long sequence,
-            Iban iban,
+            AccountNumber iban,
             LocalDate from,
             LocalDate until,
             Money opening,

@@ -1,5 +1,6 @@
 package exactum.formats.camt;
 
+import exactum.core.bank.Iban;
 import exactum.core.bank.Statement;
 import exactum.core.bank.StatementLine;
 import exactum.core.money.Money;
@@ -73,7 +74,12 @@ public final class Camt053Writer {
     private void account(Statement statement) throws XMLStreamException {
         open("Acct");
         open("Id");
-        text("IBAN", statement.iban().value());
+        if (statement.iban() instanceof Iban iban) text("IBAN", iban.value());
+        else {
+            open("Othr");
+            text("Id", statement.iban().value());
+            close();
+        }
         close();
         text("Ccy", statement.opening().currency().getCurrencyCode());
         close();

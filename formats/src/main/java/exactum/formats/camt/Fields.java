@@ -1,6 +1,6 @@
 package exactum.formats.camt;
 
-import exactum.core.bank.Iban;
+import exactum.core.bank.AccountNumber;
 import exactum.core.money.Money;
 import exactum.core.problem.Refusal;
 import exactum.core.text.CleanText;
@@ -11,6 +11,7 @@ import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.OffsetDateTime;
+import java.util.function.Function;
 import java.util.regex.Pattern;
 
 /** Reads the values of elements by their ISO 20022 types; what is none is refused with its element and what stands there. */
@@ -86,9 +87,9 @@ final class Fields {
         return id;
     }
 
-    static Iban iban(String element, String text) {
+    static AccountNumber account(String element, String text, Function<String, AccountNumber> kind) {
         try {
-            return new Iban(text);
+            return kind.apply(text);
         } catch (Refusal none) {
             throw new Refusal(
                     "statement.field",

@@ -1,6 +1,8 @@
 package exactum.formats.camt;
 
+import exactum.core.bank.AccountNumber;
 import exactum.core.bank.Iban;
+import exactum.core.bank.OtherAccount;
 import exactum.core.bank.Statement;
 import exactum.core.bank.StatementLine;
 import exactum.core.money.Money;
@@ -14,7 +16,7 @@ final class StatementBuilder {
     private final List<StatementLine> lines = new ArrayList<>();
     private String reference;
     private Long sequence;
-    private Iban iban;
+    private AccountNumber iban;
     private LocalDate from;
     private LocalDate until;
     private Balance opening;
@@ -55,7 +57,8 @@ final class StatementBuilder {
             switch (path) {
                 case "Id" -> reference = Fields.id("Id", text);
                 case "ElctrncSeqNb" -> sequence = Long.valueOf(number(text));
-                case "Acct/Id/IBAN" -> iban = Fields.iban("IBAN", text);
+                case "Acct/Id/IBAN" -> iban = Fields.account("IBAN", text, Iban::new);
+                case "Acct/Id/Othr/Id" -> iban = Fields.account("Othr/Id", text, OtherAccount::new);
                 case "FrToDt/FrDtTm" -> from = Fields.date("FrDtTm", text);
                 case "FrToDt/ToDtTm" -> until = Fields.date("ToDtTm", text);
                 default -> {}
