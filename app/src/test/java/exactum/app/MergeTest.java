@@ -49,8 +49,8 @@ class MergeTest {
             assertThat(ada.get(merge(from) + "?q=ecluse").body()).contains(into.code());
             assertThat(ada.get(merge(from) + "?into=" + into.id()).body())
                     .contains("2 documents")
-                    .contains("1 payments")
-                    .contains("1 recurring invoices")
+                    .contains("1 payment")
+                    .contains("1 recurring invoice")
                     .contains("Merge into");
             assertThat(otto.post(merge(from), form(into, 1, 1)).statusCode()).isEqualTo(403);
             for (int twice = 0; twice < 2; twice++)
@@ -98,7 +98,7 @@ class MergeTest {
         Document invoice = world.invoice(from, "96.00");
         String checkout = world.cardPage(invoice).reference;
         try (var ada = new Visitor(world, "ada")) {
-            assertThat(ada.get(merge(from) + "?into=" + into.id()).body()).contains("1 collections in flight");
+            assertThat(ada.get(merge(from) + "?into=" + into.id()).body()).contains("1 collection in flight");
             ada.follow(merge(from), form(into, 1, 1));
             world.sale("sa_1", checkout, "96.00", "1.00");
             assertThat(world.open(invoice)).isEqualTo(euro("0.00"));

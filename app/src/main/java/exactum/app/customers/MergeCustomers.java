@@ -7,6 +7,7 @@ import exactum.app.database.Ids;
 import exactum.app.installation.BusinessClock;
 import exactum.app.ledger.Ledger;
 import exactum.app.web.NotHere;
+import exactum.app.web.Texts;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.EntryId;
@@ -15,6 +16,7 @@ import exactum.core.ledger.Event;
 import exactum.core.problem.Refusal;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -57,25 +59,33 @@ public class MergeCustomers {
     public List<Line> rehearse(BusinessId business, Customer from, Customer into) {
         MergeStore.Theirs theirs = store.theirs(business, from.id());
         String name = into.name();
-        return List.of(
+        return Stream.of(
                         line(
                                 theirs.documents(),
+                                "document",
                                 "documents",
-                                "stand under " + name + "; what was issued still names " + from.name()),
-                        line(theirs.openItems(), "open items", "are owed by " + name),
-                        line(theirs.payments(), "payments", "stand under " + name),
-                        line(theirs.inFlight(), "collections in flight", "go on, and land at " + name),
-                        line(theirs.recurring(), "recurring invoices", "bill " + name),
-                        line(theirs.messages(), "messages", "stand under " + name),
-                        line(theirs.contacts(), "contacts", "move, unless the address is there already"),
-                        line(theirs.prices(), "own prices", "move, unless there is one for the item already"))
-                .stream()
-                .filter(l -> !l.what().startsWith("0 "))
+                                "under %s; what was issued still names %s".formatted(name, from.name())),
+                        line(theirs.openItems(), "open item", "open items", "owed by " + name),
+                        line(theirs.payments(), "payment", "payments", "under " + name),
+                        line(
+                                theirs.inFlight(),
+                                "collection in flight",
+                                "collections in flight",
+                                "goes on, and lands at " + name),
+                        line(theirs.recurring(), "recurring invoice", "recurring invoices", "billed to " + name),
+                        line(theirs.messages(), "message", "messages", "under " + name),
+                        line(theirs.contacts(), "contact", "contacts", "moved, unless the address is there already"),
+                        line(
+                                theirs.prices(),
+                                "price of their own",
+                                "prices of their own",
+                                "moved, unless there is one for the item already"))
+                .flatMap(Optional::stream)
                 .toList();
     }
 
-    private static Line line(int count, String what, String becomes) {
-        return new Line(count + " " + what, becomes);
+    private static Optional<Line> line(int count, String one, String several, String becomes) {
+        return count == 0 ? Optional.empty() : Optional.of(new Line(Texts.count(count, one, several), becomes));
     }
 
     /**

@@ -67,6 +67,7 @@ class SetUpHarbour {
     private final Processors processors;
     private final SaveCustomer customers;
     private final OtherSides others;
+    private final ShelfOfLines shelf;
     private final SaveRecurring recurring;
     private final Settings settings;
     private final JsonMapper json;
@@ -83,6 +84,7 @@ class SetUpHarbour {
             Processors processors,
             SaveCustomer customers,
             OtherSides others,
+            ShelfOfLines shelf,
             SaveRecurring recurring,
             Settings settings,
             JsonMapper json) {
@@ -96,6 +98,7 @@ class SetUpHarbour {
         this.processors = processors;
         this.customers = customers;
         this.others = others;
+        this.shelf = shelf;
         this.recurring = recurring;
         this.settings = settings;
         this.json = json;
@@ -221,6 +224,7 @@ class SetUpHarbour {
         UUID clubs = groups.add(id, "Clubs");
         for (int i : new int[] {1, 3, 5}) groups.put(id, ids.get(i), clubs);
         others.arrive(id, harbour, clubs);
+        shelf.fill(id, harbour);
         ItemId lift = items.get("LIFT").id();
         LocalDate spring = LocalDate.of(2026, 4, 1);
         price(id, lift, null, clubs, flat(harbour, "120.00"), spring);

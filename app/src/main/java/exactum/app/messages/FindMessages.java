@@ -26,11 +26,8 @@ public interface FindMessages {
     /** The newest in a state, or in any for null. */
     List<Listed> inState(BusinessId business, MessageState state, Slice slice);
 
-    /** Those that could not be delivered, as decisions. */
-    List<Listed> failed(BusinessId business, Wanted wanted);
-
-    /** Those that a person is to print and post, as decisions. */
-    List<Listed> toPost(BusinessId business, Wanted wanted);
+    /** Those in a state, as decisions whose keys begin so. */
+    List<Listed> inState(BusinessId business, MessageState state, Wanted wanted, String prefix);
 
     /** How many are in the state, or in any where it is null. */
     int count(BusinessId business, MessageState state);

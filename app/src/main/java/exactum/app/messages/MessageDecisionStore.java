@@ -32,15 +32,8 @@ class MessageDecisionStore {
                 .get(0, Integer.class);
     }
 
-    int failed(BusinessId business, Wanted wanted) {
-        return count(business, MessageState.FAILED, wanted, MessageDecisions.FAILED);
-    }
-
-    int toPost(BusinessId business, Wanted wanted) {
-        return count(business, MessageState.TO_POST, wanted, MessageDecisions.POST);
-    }
-
-    private int count(BusinessId business, MessageState state, Wanted wanted, String prefix) {
+    /** How many messages in a state are wanted. */
+    int count(BusinessId business, MessageState state, Wanted wanted, String prefix) {
         return db.fetchSingle(
                         "select count(*) from message where business_id = {0} and state = {1} and {2}",
                         DSL.inline(business.value()), DSL.inline(state.words()), wanted.rows(prefix, DSL.field("id")))

@@ -9,6 +9,7 @@ import exactum.app.web.Texts;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import java.util.List;
+import java.util.function.Function;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 
@@ -53,66 +54,43 @@ class MessageDecisions {
 
     @Bean
     DecisionSource failedMessages(MessageDecisionStore store, FindMessages messages) {
-        return new DecisionSource() {
-            @Override
-            public Station station() {
-                return Station.BILL;
-            }
-
-            @Override
-            public String prefix() {
-                return FAILED;
-            }
-
-            @Override
-            public int count(BusinessId business, Wanted wanted) {
-                return store.failed(business, wanted);
-            }
-
-            @Override
-            public Found find(BusinessId business, Wanted wanted) {
-                List<Decision> failed = messages.failed(business, wanted).stream()
-                        .map(MessageDecisions::failed)
-                        .toList();
-                return new Found(
-                        failed,
-                        store.failed(business, wanted),
-                        Found.all(failed).sums(),
-                        "/messages?state=failed");
-            }
-        };
+        return new OfMessages(FAILED, MessageState.FAILED, store, messages, MessageDecisions::failed);
     }
 
     @Bean
     DecisionSource toPost(MessageDecisionStore store, FindMessages messages) {
-        return new DecisionSource() {
-            @Override
-            public Station station() {
-                return Station.BILL;
-            }
+        return new OfMessages(POST, MessageState.TO_POST, store, messages, MessageDecisions::toPost);
+    }
 
-            @Override
-            public String prefix() {
-                return POST;
-            }
+    /** A decision for each message in a state. */
+    private record OfMessages(
+            String prefix,
+            MessageState state,
+            MessageDecisionStore store,
+            FindMessages messages,
+            Function<FindMessages.Listed, Decision> decision)
+            implements DecisionSource {
+        @Override
+        public Station station() {
+            return Station.BILL;
+        }
 
-            @Override
-            public int count(BusinessId business, Wanted wanted) {
-                return store.toPost(business, wanted);
-            }
+        @Override
+        public int count(BusinessId business, Wanted wanted) {
+            return store.count(business, state, wanted, prefix);
+        }
 
-            @Override
-            public Found find(BusinessId business, Wanted wanted) {
-                List<Decision> waiting = messages.toPost(business, wanted).stream()
-                        .map(MessageDecisions::toPost)
-                        .toList();
-                return new Found(
-                        waiting,
-                        store.toPost(business, wanted),
-                        Found.all(waiting).sums(),
-                        "/messages?state=to+post");
-            }
-        };
+        @Override
+        public Found find(BusinessId business, Wanted wanted) {
+            List<Decision> found = messages.inState(business, state, wanted, prefix).stream()
+                    .map(decision)
+                    .toList();
+            return new Found(
+                    found,
+                    count(business, wanted),
+                    Found.all(found).sums(),
+                    "/messages?state=" + state.words().replace(' ', '+'));
+        }
     }
 
     private static Decision toPost(FindMessages.Listed m) {

@@ -203,16 +203,7 @@ class MessageStore implements FindMessages {
     }
 
     @Override
-    public List<Listed> failed(BusinessId business, Wanted wanted) {
-        return inState(business, MessageState.FAILED, wanted, MessageDecisions.FAILED);
-    }
-
-    @Override
-    public List<Listed> toPost(BusinessId business, Wanted wanted) {
-        return inState(business, MessageState.TO_POST, wanted, MessageDecisions.POST);
-    }
-
-    private List<Listed> inState(BusinessId business, MessageState state, Wanted wanted, String prefix) {
+    public List<Listed> inState(BusinessId business, MessageState state, Wanted wanted, String prefix) {
         return list(
                 business,
                 MESSAGE.STATE.eq(state.words()).and(wanted.rows(prefix, MESSAGE.ID)),
