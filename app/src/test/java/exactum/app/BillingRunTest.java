@@ -150,7 +150,7 @@ class BillingRunTest {
                 .containsExactly(0, 0, 1);
         assertThat(page(world, run))
                 .contains("the customer’s name, address or tax number was changed")
-                .contains("it would be sent to other@lakeside.example now");
+                .contains("it would go as PDF and link to other@lakeside.example now");
         assertThat(world.balance("1100")).isEqualTo(euro("832.74"));
         world.bill(TODAY);
         assertThat(invoices(world, moved)).as("the next run takes it").isOne();

@@ -27,7 +27,7 @@ public record Paper(
         RulerDrawing ruler,
         int made) {
 
-    static Paper of(RecurringForm form, TaxRates rates, DueRule terms, int nextIndex, LocalDate today, String sentTo) {
+    static Paper of(RecurringForm form, TaxRates rates, DueRule terms, int nextIndex, LocalDate today, String goes) {
         Recurrence recurrence = form.recurrence().orElse(null);
         List<Occurrence> next = recurrence == null
                 ? List.of()
@@ -40,21 +40,18 @@ public record Paper(
                 next.isEmpty() ? null : next.getFirst().working(),
                 next.isEmpty() ? "" : next.getFirst().period().words(),
                 figures,
-                strip(next, terms, figures, today, sentTo),
+                strip(next, terms, figures, today, goes),
                 RulerDrawing.of(next, terms),
                 nextIndex);
     }
 
     private static List<Stop> strip(
-            List<Occurrence> next, DueRule terms, PaperFigures figures, LocalDate today, String sentTo) {
+            List<Occurrence> next, DueRule terms, PaperFigures figures, LocalDate today, String goes) {
         if (next.isEmpty()) return List.of();
         Occurrence first = next.getFirst();
         LocalDate made = first.makeOn().isBefore(today) ? today : first.makeOn();
-        String message = sentTo == null
-                ? "made; its message waits for an address"
-                : "message with PDF and payment link to " + sentTo;
         return List.of(
-                Stop.on(made, message),
+                Stop.on(made, goes == null ? "made; its message waits for an address" : goes),
                 Stop.on(first.date(), "its date: number, tax and books"),
                 Stop.money(
                         terms.due(first.date()).value(),

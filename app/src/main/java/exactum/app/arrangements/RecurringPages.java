@@ -10,6 +10,7 @@ import exactum.app.database.Ids;
 import exactum.app.database.Slice;
 import exactum.app.documents.FormDrafts;
 import exactum.app.documents.PaperSettings;
+import exactum.app.documents.Prepared;
 import exactum.app.documents.PreparedDocuments;
 import exactum.app.documents.TypedLines;
 import exactum.app.installation.BusinessClock;
@@ -223,7 +224,14 @@ class RecurringPages {
                 chosen.rule(),
                 nextIndex,
                 clock.today(id),
-                customer == null ? null : customer.recipients().line(Mail.INVOICES));
+                customer == null
+                        ? null
+                        : Prepared.goes(
+                                settings.billed(id, form)
+                                        .orElseThrow()
+                                        .delivery()
+                                        .value(),
+                                customer.recipients().line(Mail.INVOICES)));
         model.addAttribute("title", one == null ? "New recurring invoice" : one.name());
         if (one != null) {
             model.addAttribute("saved", one.revision());

@@ -16,7 +16,7 @@ import java.util.stream.Collectors;
  *
  * @param rates the tax rates of its lines
  * @param buyer who it is made out to, with address and tax number
- * @param sentTo where its message goes, or null where there is no address
+ * @param sentTo how and where it goes, or null where there is no address
  */
 record Facts(Money gross, LocalDate due, String rates, String buyer, String sentTo) {
 
@@ -31,7 +31,7 @@ record Facts(Money gross, LocalDate due, String rates, String buyer, String sent
                         .distinct()
                         .collect(Collectors.joining("; ")),
                 buyer(p.buyer()),
-                p.sentTo().isEmpty() ? null : String.join(", ", p.sentTo()));
+                p.goes());
     }
 
     private static String buyer(Party b) {
@@ -47,7 +47,7 @@ record Facts(Money gross, LocalDate due, String rates, String buyer, String sent
             return Optional.of("it would be due on %s now, not %s".formatted(Texts.day(now.due), Texts.day(due)));
         if (!buyer.equals(now.buyer)) return Optional.of("the customer’s name, address or tax number was changed");
         if (!Objects.equals(sentTo, now.sentTo))
-            return Optional.of("it would be sent to %s now".formatted(now.sentTo == null ? "nobody" : now.sentTo));
+            return Optional.of("it would go %s now".formatted(now.sentTo == null ? "nowhere" : "as " + now.sentTo));
         return Optional.empty();
     }
 }

@@ -52,6 +52,11 @@ class BilledPages {
             UUID terms = f.idOrNone("terms");
             TaxTreatment treatment = choice(f, "treatment", TaxTreatment.values(), TaxTreatment::words);
             String reason = f.text("treatmentReason", TextKind.LINE);
+            if (treatment == null && !reason.isEmpty())
+                f.refuse(
+                        "treatmentReason",
+                        "billed.reason",
+                        "A reason goes with a tax treatment that is chosen here. Nothing was saved.");
             return new HowBilled.Said(
                     choice(f, "language", Language.values(), Language::code),
                     terms == null ? null : new TermsId(terms),

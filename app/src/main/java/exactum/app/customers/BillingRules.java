@@ -84,7 +84,7 @@ public class BillingRules {
     public void say(BusinessId business, Whose whose, HowBilled.Said said) {
         String name = name(business, whose);
         HowBilled.Said before = store.said(business, whose);
-        requireGood(said);
+        requireGood(business, said);
         if (before.equals(said)) return;
         if (!store.say(business, whose, said))
             throw new Refusal(
@@ -109,7 +109,13 @@ public class BillingRules {
         };
     }
 
-    private static void requireGood(HowBilled.Said said) {
+    private void requireGood(BusinessId business, HowBilled.Said said) {
+        boolean known = (said.terms() == null || setup.termsById(business).containsKey(said.terms()))
+                && (said.layout() == null
+                        || setup.layouts(business).stream().anyMatch(l -> l.id().equals(said.layout())));
+        if (!known)
+            throw new Refusal(
+                    "billed.gone", "The terms or the layout are not there any more. Nothing was saved. Choose again.");
         if (said.tax() != null
                 && said.tax().treatment().needsReason()
                 && said.tax().reason().isEmpty())

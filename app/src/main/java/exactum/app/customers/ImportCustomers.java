@@ -15,6 +15,7 @@ import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -235,8 +236,9 @@ public class ImportCustomers {
         Set<String> codes = Set.copyOf(leftOut);
         var all = new ArrayList<>(sorted.bad());
         sorted.good().stream().filter(i -> codes.contains(i.code())).forEach(i -> all.add(changedMeanwhile(i)));
+        Instant rehearsedAt = imports.rehearsedAt(business, id).toInstant();
         int changes = (int) customers.byCode(business, codes).values().stream()
-                .filter(k -> k.changedAt().isAfter(imports.rehearsedAt(business, id)))
+                .filter(k -> Ids.madeAt(k.id().value()).isBefore(rehearsedAt))
                 .count();
         imports.setOutcome(business, id, codes.size(), changes, all.size(), CustomerCsv.writeBad(all));
         Rehearsal done = get(business, id);

@@ -2,6 +2,7 @@ package exactum.app.database;
 
 import exactum.core.ids.NewIds;
 import java.security.SecureRandom;
+import java.time.Instant;
 import java.util.Random;
 import java.util.SplittableRandom;
 import java.util.UUID;
@@ -26,6 +27,11 @@ public final class Ids {
 
     private static final class Seeds {
         private static final Random NEXT = new SecureRandom();
+    }
+
+    /** When an identifier was made, to the millisecond. */
+    public static Instant madeAt(UUID id) {
+        return Instant.ofEpochMilli(id.getMostSignificantBits() >>> 16);
     }
 
     public static UUID next() {

@@ -40,14 +40,21 @@ public record Prepared(
         String termsPrinted,
         NumberSeries series,
         List<String> sentTo) {
+    /** How it reaches them: {@code PDF and link to ada@lake.example}, {@code on paper}; null where there is no address. */
+    public String goes() {
+        return goes(manner.delivery(), String.join(", ", sentTo));
+    }
+
+    /** How what is delivered so reaches addresses; null where there are none and one is needed. */
+    public static String goes(Delivery delivery, String addresses) {
+        if (delivery == Delivery.PAPER) return "on paper, by post";
+        if (addresses == null || addresses.isEmpty()) return null;
+        return (delivery == Delivery.LINK ? "link to " : "PDF and link to ") + addresses;
+    }
+
     /** What becomes of its message, in words. */
     public String sending() {
-        if (manner.isOnPaper()) return "on paper: a decision asks to print and post it, if you send it";
-        if (sentTo.isEmpty()) return "held: no address";
-        return "%s to %s, if you send it"
-                .formatted(
-                        manner.delivery() == Delivery.LINK ? "Payment link" : "PDF and payment link",
-                        String.join(", ", sentTo));
+        return goes() == null ? "held: no address" : goes() + ", if you send it";
     }
 
     public DocumentId id() {

@@ -176,7 +176,13 @@ class HistoriesTest {
                     claim.get().customer(), day, Valued.own(amount), TestBooks.CLEARING, policy(claim, amount));
             if (fee.isPositive())
                 books.book(books.bookings.processorFee(
-                        receipt.value(), "fee", day, Valued.own(fee), TestBooks.CARD_FEES, TestBooks.CLEARING));
+                        receipt.value(),
+                        "fee",
+                        day,
+                        Valued.own(fee),
+                        TestBooks.CARD_FEES,
+                        List.of(),
+                        TestBooks.CLEARING));
             var sale = books.waits(WaitingKind.CARD_SALE, TestBooks.CLEARING, day, Valued.own(amount.minus(fee)));
             if (random.nextBoolean()) {
                 Money net = amount.minus(fee);

@@ -77,7 +77,7 @@ class PostingFlowsTest {
         books.waits(WaitingKind.CARD_SALE, TestBooks.CLEARING, DAY, own(gross).minus(own(fee)));
         if (!fee.equals("0.00"))
             books.book(books.bookings.processorFee(
-                    receipt.value(), "Fee", DAY, own(fee), TestBooks.CARD_FEES, TestBooks.CLEARING));
+                    receipt.value(), "Fee", DAY, own(fee), TestBooks.CARD_FEES, List.of(), TestBooks.CLEARING));
         return receipt;
     }
 
@@ -268,7 +268,7 @@ class PostingFlowsTest {
         books.waits(WaitingKind.CHARGEBACK, TestBooks.CLEARING, DAY, own("-80.00"));
         books.waits(WaitingKind.CHARGEBACK, books.account(AccountRole.DISPUTED), DAY, own("80.00"));
         books.book(books.bookings.processorFee(
-                chargeback, "Fee", DAY, own("15.00"), TestBooks.CARD_FEES, TestBooks.CLEARING));
+                chargeback, "Fee", DAY, own("15.00"), TestBooks.CARD_FEES, List.of(), TestBooks.CLEARING));
         books.waits(WaitingKind.CHARGEBACK, TestBooks.CLEARING, DAY, own("-15.00"));
         return sale;
     }
