@@ -84,6 +84,9 @@ class HowBilledTest {
             assertThat(ada.get(page).body()).contains("as for everybody");
             ada.follow("/customers/groups/" + clubs + "/billed", "revision=0&terms=" + fourteen + "&delivery=link");
             assertThat(ada.get(page).body()).contains("as for Clubs").contains("usual: a fortnight");
+            assertThat(ada.get("/customers?group=" + clubs).body()).contains(customer.name());
+            assertThat(ada.get("/customers?q=nobody&group=" + clubs).body()).doesNotContain(customer.name());
+            assertThat(ada.get("/customers?group=clubs").statusCode()).isEqualTo(422);
             ada.follow(billed(customer), "revision=0&delivery=paper&language=de");
             assertThat(ada.get(page).body())
                     .contains("their own, instead of e-mail with link as for Clubs")

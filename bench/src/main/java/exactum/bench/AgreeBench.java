@@ -117,8 +117,8 @@ public final class AgreeBench {
         var catalogue = ground.bean(FindCatalogue.class);
         return Collections.max(List.of(
                 median("list of customers", i -> {
-                    customers.list(business, "", BenchGround.DAY, Slice.page(1 + i * 50));
-                    customers.totals(business, "", BenchGround.DAY);
+                    customers.list(business, FindCustomers.Filter.ALL, BenchGround.DAY, Slice.page(1 + i * 50));
+                    customers.totals(business, FindCustomers.Filter.ALL, BenchGround.DAY);
                 }),
                 median("find a customer", i -> customers.search(business, "customer " + (1_000 + i), 20)),
                 median("find by e-mail", i -> customers.search(business, "k" + (50_000 + i) + "@k.example", 20)),

@@ -14,7 +14,6 @@ import exactum.core.ids.BankAccountId;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.StatementId;
 import exactum.core.money.Money;
-import exactum.core.problem.Refusal;
 import exactum.core.text.TextKind;
 import java.io.IOException;
 import java.time.LocalDate;
@@ -94,27 +93,18 @@ class StatementPages {
     @PostMapping("/statements/typed")
     @Needs(Power.MATCHING)
     String type(BusinessId business, @RequestParam Map<String, String> fields) {
-        var f = new TypedForm(fields);
-        BankAccount account = setup.bankAccount(business, BankAccountId.valueOf(f.required("account", "account")));
+        BankAccount account = setup.bankAccount(business, BankAccountId.valueOf(fields.getOrDefault("account", "")));
+        StatementLine line = TypedForm.read(fields, f -> line(business, account, f));
+        return "redirect:/statements/" + imports.type(business, account, line);
+    }
+
+    private StatementLine line(BusinessId business, BankAccount account, TypedForm f) {
         LocalDate day = f.date("on", "date", clock.today(business));
         Money amount = f.money("amount", "amount", account.opening().currency());
         if (amount.isZero())
-            throw new Refusal("typed.zero", "A bank line moves money, so its amount is not zero. Nothing was saved.")
-                    .at("amount");
-        StatementId made = imports.type(
-                business,
-                account,
-                new StatementLine(
-                        day,
-                        day,
-                        amount,
-                        "",
-                        "",
-                        f.text("counterparty", TextKind.NAME),
-                        f.required("words", "text"),
-                        "",
-                        ""));
-        return "redirect:/statements/" + made;
+            f.refuse("amount", "typed.zero", "A bank line moves money, so its amount is not zero. Nothing was saved.");
+        return new StatementLine(
+                day, day, amount, "", "", f.text("counterparty", TextKind.NAME), f.required("words", "text"), "", "");
     }
 
     @GetMapping("/statements/{id}")

@@ -53,10 +53,9 @@ class ChooserPages {
     @Needs(Power.CUSTOMERS)
     String make(
             Business business, @RequestParam Map<String, String> fields, HttpServletResponse response, Model model) {
-        var f = new TypedForm(fields);
-        Customer made = save.add(
-                business.id(),
-                new CustomerDraft(
+        CustomerDraft draft = TypedForm.read(
+                fields,
+                f -> new CustomerDraft(
                         "",
                         f.text("newName", TextKind.NAME),
                         f.text("newKind", "person"),
@@ -65,7 +64,7 @@ class ChooserPages {
                         business.identity().country(),
                         business.currency().getCurrencyCode(),
                         ""));
-        return chosen(made, response, model);
+        return chosen(save.add(business.id(), draft), response, model);
     }
 
     /** The paper is computed again once the customer stands on it. */

@@ -35,6 +35,8 @@ public class Contacts {
     @Transactional
     public void add(BusinessId business, CustomerId customer, String name, String email, List<String> gets) {
         Customer who = customers.find(business, customer).orElseThrow(NotHere::new);
+        if (name.matches(".*[<>|].*"))
+            throw new Refusal("contact.signs", "A contact’s name has no <, > or |. Nothing was saved.").at("name");
         if (!Mail.ALL.containsAll(gets))
             throw new Refusal(
                     "contact.mail", "A contact gets %s. Nothing was saved.".formatted(String.join(", ", Mail.ALL)));

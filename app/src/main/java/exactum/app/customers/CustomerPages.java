@@ -37,6 +37,7 @@ import org.springframework.web.multipart.MultipartFile;
 class CustomerPages {
     private static final int LINES_SHOWN = 60;
     private final FindCustomers customers;
+    private final Groups groups;
     private final SaveCustomer save;
     private final ImportCustomers imports;
     private final ExportCustomers exports;
@@ -45,12 +46,14 @@ class CustomerPages {
 
     CustomerPages(
             FindCustomers customers,
+            Groups groups,
             SaveCustomer save,
             ImportCustomers imports,
             ExportCustomers exports,
             BusinessClock clock,
             SchedulerClient scheduler) {
         this.customers = customers;
+        this.groups = groups;
         this.save = save;
         this.imports = imports;
         this.exports = exports;
@@ -62,11 +65,17 @@ class CustomerPages {
     String list(
             BusinessId business,
             @RequestParam(defaultValue = "") String q,
+            @RequestParam Map<String, String> fields,
             @RequestParam(defaultValue = "1") int from,
             Model model) {
         Slice slice = Slice.page(from);
-        List<FindCustomers.Listed> shown = customers.list(business, q, clock.today(business), slice);
-        FindCustomers.Totals totals = customers.totals(business, q, clock.today(business));
+        UUID group = new TypedForm(fields).idOrNone("group");
+        var filter = new FindCustomers.Filter(q, group);
+        List<FindCustomers.Listed> shown = customers.list(business, filter, clock.today(business), slice);
+        FindCustomers.Totals totals = customers.totals(business, filter, clock.today(business));
+        model.addAttribute("groups", groups.all(business));
+        model.addAttribute("group", group);
+        model.addAttribute("kept", group == null ? Map.of() : Map.of("group", group.toString()));
         model.addAttribute("customers", shown);
         model.addAttribute("totals", totals);
         model.addAttribute("pager", Pager.of(slice, shown.size(), totals.customers()));

@@ -38,6 +38,9 @@ class CustomerStore implements FindCustomers {
     private static final Field<Long> CREDIT = DSL.field(
             "(select coalesce(sum(m.left_minor), 0) from means m where m.business_id = customer.business_id and m.customer_id = customer.id and m.left_minor > 0 and m.kind in ('receipt', 'credit note') and m.currency = customer.currency)",
             Long.class);
+    private static final Field<String> GROUP = DSL.field(
+            "coalesce((select g.name from customer_group g where g.business_id = customer.business_id and g.id = customer.group_id), '')",
+            String.class);
     private static final Field<Integer> DOCUMENTS = DSL.field(
             "(select count(*) from document d where d.business_id = customer.business_id and d.customer_id = customer.id and d.kind = 'invoice' and d.state = 'issued')",
             Integer.class);
@@ -91,17 +94,18 @@ class CustomerStore implements FindCustomers {
     }
 
     @Override
-    public List<Listed> list(BusinessId business, String words, LocalDate today, Slice slice) {
+    public List<Listed> list(BusinessId business, Filter filter, LocalDate today, Slice slice) {
         Field<Long> overdue = overdue(today);
         return db.select(CUSTOMER.fields())
-                .select(DOCUMENTS, OPEN, overdue, CREDIT)
+                .select(GROUP, DOCUMENTS, OPEN, overdue, CREDIT)
                 .from(CUSTOMER)
-                .where(matches(business, words))
+                .where(matches(business, filter))
                 .orderBy(CUSTOMER.NAME)
                 .offset(slice.skipped())
                 .limit(slice.most())
                 .fetch(r -> new Listed(
                         customer(r.into(CUSTOMER)),
+                        r.get(GROUP),
                         r.get(DOCUMENTS),
                         Money.ofMinor(r.get(CUSTOMER.CURRENCY), r.get(OPEN)),
                         Money.ofMinor(r.get(CUSTOMER.CURRENCY), r.get(overdue)),
@@ -109,7 +113,7 @@ class CustomerStore implements FindCustomers {
     }
 
     @Override
-    public Totals totals(BusinessId business, String words, LocalDate today) {
+    public Totals totals(BusinessId business, Filter filter, LocalDate today) {
         Result<? extends Record> sums = db.select(
                         DSL.field("c.currency", String.class),
                         DSL.sum(DSL.field("c.left_minor", Long.class)).as("open"),
@@ -121,11 +125,12 @@ class CustomerStore implements FindCustomers {
                 .from(CUSTOMER)
                 .join("claim c")
                 .on("c.business_id = customer.business_id and c.customer_id = customer.id and c.left_minor > 0")
-                .where(matches(business, words))
+                .where(matches(business, filter))
                 .groupBy(DSL.field("c.currency"))
                 .orderBy(DSL.field("c.currency"))
                 .fetch();
-        return new Totals(db.fetchCount(CUSTOMER, matches(business, words)), sums(sums, "open"), sums(sums, "overdue"));
+        return new Totals(
+                db.fetchCount(CUSTOMER, matches(business, filter)), sums(sums, "open"), sums(sums, "overdue"));
     }
 
     private static List<Money> sums(Result<? extends Record> rows, String column) {
@@ -247,6 +252,11 @@ class CustomerStore implements FindCustomers {
         return DSL.field(
                 "(select coalesce(sum(c.left_minor), 0) from claim c where c.business_id = customer.business_id and c.customer_id = customer.id and c.left_minor > 0 and c.due_date < {0} and c.currency = customer.currency)",
                 Long.class, DSL.val(today));
+    }
+
+    private static Condition matches(BusinessId business, Filter filter) {
+        Condition found = matches(business, filter.words());
+        return filter.group() == null ? found : found.and(CUSTOMER.GROUP_ID.eq(filter.group()));
     }
 
     private static Condition matches(BusinessId business, String words) {

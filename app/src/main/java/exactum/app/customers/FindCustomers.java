@@ -9,6 +9,7 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.UUID;
 
 /** The customers of a business. */
 public interface FindCustomers {
@@ -16,12 +17,13 @@ public interface FindCustomers {
     /**
      * A customer as the list shows it.
      *
+     * @param group what their group is called; empty for none
      * @param documents how many invoices were issued
      * @param open what is open in the customer's currency
      * @param overdue what of it is past its due day
      * @param credit what of their money settles nothing yet
      */
-    record Listed(Customer customer, int documents, Money open, Money overdue, Money credit) {}
+    record Listed(Customer customer, String group, int documents, Money open, Money overdue, Money credit) {}
 
     Optional<Customer> find(BusinessId business, CustomerId id);
 
@@ -35,12 +37,17 @@ public interface FindCustomers {
     /** Those whose code, name, e-mail, address or tax number holds each of the words, accents and case aside. */
     List<Customer> search(BusinessId business, String words, int most);
 
+    /** Which customers are wanted: those that the words find, of a group, or of any for null. */
+    record Filter(String words, UUID group) {
+        public static final Filter ALL = new Filter("", null);
+    }
+
     /** The list with what each owes, overdue as of the day. */
-    List<Listed> list(BusinessId business, String words, LocalDate today, Slice slice);
+    List<Listed> list(BusinessId business, Filter filter, LocalDate today, Slice slice);
 
-    /** How many the words find, and what they owe by currency: over all of them, not over what is shown. */
-    Totals totals(BusinessId business, String words, LocalDate today);
+    /** How many the filter finds, and what they owe by currency: over all of them, not over what is shown. */
+    Totals totals(BusinessId business, Filter filter, LocalDate today);
 
-    /** Counts and sums over all that the words find. */
+    /** Counts and sums over all that the filter finds. */
     record Totals(int customers, List<Money> open, List<Money> overdue) {}
 }

@@ -61,8 +61,9 @@ class DecisionPages {
     @PostMapping("/day/decision/hand-over")
     @Needs(Power.DECIDE)
     String hand(BusinessId business, @RequestParam String key, @RequestParam Map<String, String> fields) {
-        var f = new TypedForm(fields);
-        put.hand(business, key, f.required("to", "colleague"), f.text("note", TextKind.NAME));
+        String[] typed = TypedForm.read(fields, f ->
+                new String[] {f.required("to", "colleague"), f.text("note", TextKind.NAME)});
+        put.hand(business, key, typed[0], typed[1]);
         return "redirect:/day";
     }
 

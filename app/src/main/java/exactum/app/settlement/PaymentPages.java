@@ -226,7 +226,10 @@ class PaymentPages {
     }
 
     private RecordPayment.ByHand byHand(Business business, Customer customer, Map<String, String> fields) {
-        var f = new TypedForm(fields);
+        return TypedForm.read(fields, f -> byHand(business, customer, f));
+    }
+
+    private RecordPayment.ByHand byHand(Business business, Customer customer, TypedForm f) {
         Currency currency = f.text("currency").isEmpty() ? customer.currency() : f.currency("currency");
         Money amount = f.money("amount", "amount", currency);
         return new RecordPayment.ByHand(
