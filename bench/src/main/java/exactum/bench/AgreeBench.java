@@ -24,8 +24,8 @@ import java.util.UUID;
 
 /**
  * 100,000 customers with a contact each and 10,000 items with two prices each, rehearsed and imported, against the COPY of the
- * same rows in the same run; and then, with all of them there, how long lists, searches, how somebody is billed and the
- * precedence of prices take.
+ * same rows in the same run; and then, with all of them there, how long pages, lists, searches, how somebody is billed and
+ * the precedence of prices take.
  */
 public final class AgreeBench {
     private static final Currency EUR = Currency.getInstance("EUR");
@@ -112,10 +112,17 @@ public final class AgreeBench {
         BusinessId business = ground.businesses.getFirst();
         ground.rows.settleDown();
         List<CustomerId> ids = ground.rows.customers(business);
+        Desk desk = ground.desk();
         var customers = ground.bean(FindCustomers.class);
         var rules = ground.bean(BillingRules.class);
         var catalogue = ground.bean(FindCatalogue.class);
         return Collections.max(List.of(
+                median("page: list of customers", i -> desk.get("/first/customers?from=" + (1 + i * 50))),
+                median("page: filtered", i -> desk.get("/first/customers?q=customer+" + (1_000 + i))),
+                median("page: customer", i -> desk.get("/first/customers/" + ids.get(i * 1_000))),
+                median("page: find", i -> desk.get("/first/find?q=K-" + (70_000 + i))),
+                median("page: catalogue", i -> desk.get("/first/catalogue?from=" + (1 + i * 50))),
+                median("page: day sheet", i -> desk.get("/first/day")),
                 median("list of customers", i -> {
                     customers.list(business, FindCustomers.Filter.ALL, BenchGround.DAY, Slice.page(1 + i * 50));
                     customers.totals(business, FindCustomers.Filter.ALL, BenchGround.DAY);

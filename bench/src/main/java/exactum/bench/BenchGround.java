@@ -2,7 +2,10 @@ package exactum.bench;
 
 import exactum.app.App;
 import exactum.app.business.Business;
+import exactum.app.business.Memberships;
+import exactum.app.business.Role;
 import exactum.app.installation.PlayDays;
+import exactum.app.security.Users;
 import exactum.app.setup.SetUp;
 import exactum.core.document.TaxCategory;
 import exactum.core.document.TaxRate;
@@ -15,9 +18,11 @@ import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.Currency;
 import java.util.List;
+import java.util.Set;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.concurrent.locks.LockSupport;
 import org.springframework.boot.SpringApplication;
+import org.springframework.boot.web.server.context.WebServerApplicationContext;
 import org.springframework.context.ConfigurableApplicationContext;
 
 /** The real application on a database of its own, with two businesses that are set up. */
@@ -58,6 +63,16 @@ final class BenchGround implements AutoCloseable {
 
     <T> T bean(String name, Class<T> type) {
         return app.getBean(name, type);
+    }
+
+    /** Nora at her desk, who administers the first business. */
+    Desk desk() {
+        bean(Users.class).add("nora", "Nora", "harbour-lights");
+        bean(Memberships.class).join(businesses.getFirst(), "nora", Set.of(Role.ADMINISTRATOR));
+        var desk = new Desk("http://127.0.0.1:"
+                + ((WebServerApplicationContext) app).getWebServer().getPort());
+        desk.signIn();
+        return desk;
     }
 
     private BusinessId business(String code, String currency) {

@@ -70,7 +70,14 @@ public class PaperSettings {
                         business.id(),
                         day(fields, clock.today(business.id())),
                         customer.map(Customer::currency).orElse(business.currency())),
-                tags.all(business.id()).stream().map(Tags.Tag::toString).toList());
+                tags(business.id(), fields));
+    }
+
+    /** A paper that was saved may go on with tags that were retired since; a new one may not begin with them. */
+    private List<String> tags(BusinessId business, Map<String, String> fields) {
+        return fields.getOrDefault("id", "").isEmpty()
+                ? tags.usable(business)
+                : tags.all(business).stream().map(Tags.Tag::toString).toList();
     }
 
     private Optional<Customer> customer(Business business, Map<String, String> fields) {
