@@ -194,6 +194,32 @@ class HowBilledTest {
                 .contains("vollständig bezahlt");
     }
 
+    /** The rules of EN 16931 themselves are looked at where it is written, in the module of formats. */
+    @Test
+    void an_e_invoice_goes_beside_the_pdf_and_needs_our_tax_number(World world, FindMessages messages) {
+        Customer customer = world.payer();
+        try (var ada = new Visitor(world, "ada")) {
+            ada.follow(billed(customer), "revision=0&delivery=e-invoice&language=de");
+            String typed = "customer=" + customer.id() + "&text0=Kran&price0=100&text1=Nur+Worte";
+            assertThat(ada.post("/invoices/typed", typed).body()).contains("e-invoice, PDF and link to");
+            ada.follow("/drafts/issue", "send=true&" + typed);
+            assertThat(ada.get("/invoices/LW-2026-0001").body()).contains("E-invoice");
+            var answer = ada.get("/invoices/LW-2026-0001/e-invoice");
+            assertThat(answer.headers().firstValue("content-disposition"))
+                    .hasValue("attachment; filename=\"LW-2026-0001.xml\"");
+            assertThat(answer.body())
+                    .contains("urn:cen.eu:en16931:2017")
+                    .contains("<cbc:Note>Nur Worte</cbc:Note>")
+                    .contains("<cbc:PayableAmount currencyID=\"EUR\">123.00</cbc:PayableAmount>")
+                    .contains(world.iban.value());
+            assertThat(letter(world, messages, MessageKind.INVOICE).attachments())
+                    .extracting(Letter.Attachment::name)
+                    .containsExactly("LW-2026-0001.pdf", "LW-2026-0001.xml");
+            world.asOwner("update business set tax_number = '' where id = " + world.moorings);
+            assertThat(ada.post("/drafts/issue", typed).body()).contains("An e-invoice carries our tax number");
+        }
+    }
+
     @Test
     void what_goes_on_paper_waits_until_somebody_has_posted_it(World world, FindMessages messages) {
         Customer customer = world.payer();

@@ -42,7 +42,8 @@ class TagTest {
                     .contains("There is no tag “Harbour: Nowhere”");
             ada.follow("/drafts/issue", line + "Harbour:+Otterholm;+Department:+Yard");
             ada.follow("/setup/tags/retire", "dimension=Harbour&value=Reedharbour");
-            assertThat(ada.post("/invoices/typed", line + "Harbour:+Reedharbour").body())
+            assertThat(ada.post("/invoices/typed", line + "Harbour:+Reedharbour")
+                            .body())
                     .contains("There is no tag “Harbour: Reedharbour”");
             Document invoice = world.document("LW-2026-0001");
             assertThat(invoice.lines().getFirst().line().tags())

@@ -255,7 +255,7 @@ create table billed_how (
     terms_id uuid,
     treatment text check (treatment in ('domestic', 'reverse charge', 'exempt', 'outside scope')),
     treatment_reason text not null default '',
-    delivery text check (delivery in ('PDF', 'link', 'paper')),
+    delivery text check (delivery in ('PDF', 'link', 'e-invoice', 'paper')),
     pays_by text check (pays_by in ('card', 'transfer')),
     layout_id uuid,
     revision int not null default 1,

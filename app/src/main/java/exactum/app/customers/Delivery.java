@@ -8,6 +8,8 @@ public enum Delivery {
     PDF("PDF", "e-mail with PDF"),
     /** A message with the payment link alone. */
     LINK("link", "e-mail with link"),
+    /** A message with the invoice as UBL, the PDF and the payment link. */
+    E_INVOICE("e-invoice", "e-mail with e-invoice"),
     /** Printed and posted by us. */
     PAPER("paper", "paper, by post");
 

@@ -46,6 +46,7 @@ class DocumentPages {
     private final Trails trails;
     private final PaymentLinks links;
     private final DocumentPdfs pdfs;
+    private final EInvoices eInvoices;
     private final SendAgain sendAgain;
     private final UseCredit useCredit;
     private final VoidDocument voidDocument;
@@ -61,6 +62,7 @@ class DocumentPages {
             Trails trails,
             PaymentLinks links,
             DocumentPdfs pdfs,
+            EInvoices eInvoices,
             SendAgain sendAgain,
             UseCredit useCredit,
             VoidDocument voidDocument,
@@ -74,6 +76,7 @@ class DocumentPages {
         this.trails = trails;
         this.links = links;
         this.pdfs = pdfs;
+        this.eInvoices = eInvoices;
         this.sendAgain = sendAgain;
         this.useCredit = useCredit;
         this.voidDocument = voidDocument;
@@ -145,6 +148,15 @@ class DocumentPages {
                 .contentType(MediaType.APPLICATION_PDF)
                 .header(HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"" + number + ".pdf\"")
                 .body(pdfs.of(business, document(business, number)));
+    }
+
+    /** The invoice for programs to read: UBL 2.1 by EN 16931. */
+    @GetMapping("/invoices/{number}/e-invoice")
+    ResponseEntity<byte[]> eInvoice(BusinessId business, @PathVariable String number) {
+        return ResponseEntity.ok()
+                .contentType(MediaType.APPLICATION_XML)
+                .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"" + number + ".xml\"")
+                .body(eInvoices.of(business, document(business, number)));
     }
 
     /** Makes or finds the invoice's open link and shows its address, to be copied or printed. */

@@ -14,6 +14,7 @@ import exactum.core.ids.BankAccountId;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.DocumentId;
 import exactum.core.money.Money;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import org.springframework.stereotype.Component;
@@ -28,6 +29,7 @@ class InvoiceLetters implements LetterWriter {
     private final FindClaims claims;
     private final PaymentLinks links;
     private final DocumentPdfs pdfs;
+    private final EInvoices eInvoices;
     private final FindSetup setup;
     private final Wordings words;
 
@@ -36,12 +38,14 @@ class InvoiceLetters implements LetterWriter {
             FindClaims claims,
             PaymentLinks links,
             DocumentPdfs pdfs,
+            EInvoices eInvoices,
             FindSetup setup,
             Wordings words) {
         this.documents = documents;
         this.claims = claims;
         this.links = links;
         this.pdfs = pdfs;
+        this.eInvoices = eInvoices;
         this.setup = setup;
         this.words = words;
     }
@@ -64,10 +68,19 @@ class InvoiceLetters implements LetterWriter {
                         ? writing.say("letter.reminder.subject", document.number())
                         : writing.say("letter.invoice.subject", document.number(), sender),
                 again && !open.isEmpty() ? writing.reminder() : writing.invoice(),
-                document.manner().delivery() == Delivery.LINK
-                        ? List.of()
-                        : List.of(new Letter.Attachment(
-                                document.number() + ".pdf", "application/pdf", pdfs.of(message.business(), document))));
+                attached(message.business(), document));
+    }
+
+    private List<Letter.Attachment> attached(BusinessId business, Document document) {
+        Delivery delivery = document.manner().delivery();
+        var attached = new ArrayList<Letter.Attachment>();
+        if (delivery != Delivery.LINK)
+            attached.add(
+                    new Letter.Attachment(document.number() + ".pdf", "application/pdf", pdfs.of(business, document)));
+        if (delivery == Delivery.E_INVOICE)
+            attached.add(new Letter.Attachment(
+                    document.number() + ".xml", "application/xml", eInvoices.of(business, document)));
+        return attached;
     }
 
     /** A letter while it is written, in the language of its document. */

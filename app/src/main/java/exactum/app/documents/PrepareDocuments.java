@@ -4,6 +4,7 @@ import exactum.app.business.Business;
 import exactum.app.business.FindBusinesses;
 import exactum.app.customers.BillingRules;
 import exactum.app.customers.Customer;
+import exactum.app.customers.Delivery;
 import exactum.app.customers.FindCustomers;
 import exactum.app.customers.HowBilled;
 import exactum.app.customers.Mail;
@@ -146,6 +147,7 @@ public class PrepareDocuments {
         private Prepared prepared(Draft draft) {
             Customer customer = customer(draft.customer());
             HowBilled how = billed.computeIfAbsent(draft.customer(), c -> rules.of(business.id(), c));
+            requireForEInvoice(how);
             Draft.Content content = draft.content();
             TaxRates treated = treated(customer, how.tax().value());
             List<TaxedLine> lines = content.lines().stream()
@@ -177,6 +179,15 @@ public class PrepareDocuments {
                     draft.terms() == null ? "" : terms(draft.terms()).printed(),
                     series(draft.kind()),
                     customer.recipients().of(Mail.INVOICES));
+        }
+
+        /** EN 16931, BR-CO-26: a seller is known by a number. */
+        private void requireForEInvoice(HowBilled how) {
+            if (how.delivery().value() == Delivery.E_INVOICE
+                    && seller.taxNumber().isEmpty())
+                throw new Refusal(
+                        "setup.identity.e-invoice",
+                        "An e-invoice carries our tax number, and there is none. Nothing was made. Add it in Set-up.");
         }
 
         /** The rates as the customer's treatment makes them. */

@@ -49,7 +49,12 @@ public record Prepared(
     public static String goes(Delivery delivery, String addresses) {
         if (delivery == Delivery.PAPER) return "on paper, by post";
         if (addresses == null || addresses.isEmpty()) return null;
-        return (delivery == Delivery.LINK ? "link to " : "PDF and link to ") + addresses;
+        return switch (delivery) {
+                    case LINK -> "link to ";
+                    case E_INVOICE -> "e-invoice, PDF and link to ";
+                    default -> "PDF and link to ";
+                }
+                + addresses;
     }
 
     /** What becomes of its message, in words. */
