@@ -222,10 +222,12 @@ class HowBilledTest {
 
     @Test
     void what_goes_on_paper_waits_until_somebody_has_posted_it(World world, FindMessages messages) {
-        Customer customer = world.payer();
+        Customer customer = world.customer("");
         try (var ada = new Visitor(world, "ada");
                 var otto = new Visitor(world, "otto")) {
+            assertThat(ada.get("/customers/" + customer.id()).body()).contains("No e-mail address");
             ada.follow(billed(customer), "revision=0&delivery=paper");
+            assertThat(ada.get("/customers/" + customer.id()).body()).doesNotContain("No e-mail address");
             ada.follow("/drafts/issue", "send=true&customer=" + customer.id() + "&text0=Lift&price0=100");
             assertThat(ada.get("/day").body()).contains("LW-2026-0001 goes on paper");
             var waiting = messages.ofDocument(world.moorings, document(world).id())

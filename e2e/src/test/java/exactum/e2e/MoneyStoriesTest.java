@@ -212,6 +212,7 @@ class MoneyStoriesTest {
             page.locator("#price0").press("Tab");
             assertThat(page.locator("#gross")).containsText("489.85");
             person.press("Save draft");
+            assertThat(page).hasURL(Pattern.compile(".*/drafts/.+"));
             person.goTo("/day");
             person.sees("draft");
             person.look();

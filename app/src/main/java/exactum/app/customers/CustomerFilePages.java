@@ -77,6 +77,7 @@ class CustomerFilePages {
         Optional<Groups.Group> group = groups.of(business, id);
         model.addAttribute("group", group.orElse(null));
         HowBilled how = rules.of(business, id);
+        model.addAttribute("onPaper", how.delivery().value() == Delivery.PAPER);
         model.addAttribute(
                 "lacksTaxNumber",
                 how.tax().value().treatment() == TaxTreatment.REVERSE_CHARGE && customer.taxNumber() == null);

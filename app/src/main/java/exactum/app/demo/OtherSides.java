@@ -19,7 +19,7 @@ import org.springframework.stereotype.Component;
 /** Those who are billed otherwise than everybody: clubs, a club on the far shore, somebody without e-mail, and one who is there twice. */
 @Component
 class OtherSides {
-    /** A club abroad that gets its papers in German and accounts for the tax itself. */
+    /** A club abroad that gets e-invoices, has its papers in German and accounts for the tax itself. */
     static final String ABROAD = "Segelverein Fernufer";
 
     /** Somebody who wants paper. */
@@ -63,7 +63,7 @@ class OtherSides {
                         null,
                         new HowBilled.Tax(
                                 country.equals("GB") ? TaxTreatment.OUTSIDE_SCOPE : TaxTreatment.REVERSE_CHARGE, ""),
-                        null,
+                        Delivery.E_INVOICE,
                         null,
                         null,
                         0));

@@ -153,8 +153,8 @@ public final class TypedLines {
 
     /** Whether the price is still the one that the catalogue gave: then it follows customer, date and quantity. */
     private static boolean isUntouched(Map<String, String> f, int i) {
-        String was = f.getOrDefault("was" + i, "");
-        return !was.isEmpty() && was.equals(f.getOrDefault("price" + i, "").strip());
+        return f.getOrDefault("was" + i, "")
+                .equals(f.getOrDefault("price" + i, "").strip());
     }
 
     /** The price that holds for the sale; by block, that of the step which the quantity reaches. Empty for none. */
