@@ -5,7 +5,6 @@ import exactum.app.catalogue.ImportCatalogue;
 import exactum.app.customers.BillingRules;
 import exactum.app.customers.FindCustomers;
 import exactum.app.customers.Groups;
-import exactum.app.customers.ImportCustomers;
 import exactum.app.database.Slice;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
@@ -73,17 +72,7 @@ public final class AgreeBench {
         BusinessId business = ground.businesses.getFirst();
         if (ground.bean(Groups.class).all(business).isEmpty())
             ground.bean(Groups.class).add(business, "Clubs");
-        Path file = people(count);
-        var imports = ground.bean(ImportCustomers.class);
-        UUID rehearsal;
-        try (InputStream in = Files.newInputStream(file)) {
-            rehearsal = imports.rehearse(business, "bench.csv", in);
-        }
-        ground.rows.settleDown();
-        imports.begin(business, rehearsal);
-        long began = System.nanoTime();
-        imports.take(business, rehearsal);
-        double seconds = (System.nanoTime() - began) / 1e9;
+        double seconds = CustomerLoad.seconds(ground, people(count));
         return new Result(count, seconds, ground.rows.copyAgain(List.of("customer", "contact", "billed_how"), ""));
     }
 

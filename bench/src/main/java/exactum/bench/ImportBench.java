@@ -2,7 +2,6 @@ package exactum.bench;
 
 import de.siegmar.fastcsv.reader.CsvReader;
 import exactum.app.bank.ImportStatements;
-import exactum.app.customers.ImportCustomers;
 import exactum.app.ledger.Ledger;
 import exactum.app.payouts.ImportPayouts;
 import exactum.app.setup.Banking;
@@ -25,7 +24,6 @@ import java.nio.file.Path;
 import java.util.Currency;
 import java.util.List;
 import java.util.Locale;
-import java.util.UUID;
 import javax.xml.stream.XMLInputFactory;
 import javax.xml.stream.XMLStreamConstants;
 
@@ -119,18 +117,7 @@ public final class ImportBench {
     }
 
     private static Result customers(BenchGround ground, int count) throws Exception {
-        BusinessId business = ground.businesses.getFirst();
-        Path file = people(count);
-        var imports = ground.bean(ImportCustomers.class);
-        UUID rehearsal;
-        try (InputStream in = Files.newInputStream(file)) {
-            rehearsal = imports.rehearse(business, "bench.csv", in);
-        }
-        ground.rows.settleDown();
-        imports.begin(business, rehearsal);
-        long began = System.nanoTime();
-        imports.take(business, rehearsal);
-        double seconds = (System.nanoTime() - began) / 1e9;
+        double seconds = CustomerLoad.seconds(ground, people(count));
         return result(ground, count, seconds, 0, List.of("customer"));
     }
 

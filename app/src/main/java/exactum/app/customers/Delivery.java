@@ -1,9 +1,7 @@
 package exactum.app.customers;
 
-import java.util.Arrays;
-
 /** How documents reach a customer. */
-public enum Delivery {
+public enum Delivery implements Coded {
     /** A message with the PDF and the payment link. */
     PDF("PDF", "e-mail with PDF"),
     /** A message with the payment link alone. */
@@ -21,7 +19,7 @@ public enum Delivery {
         this.words = words;
     }
 
-    /** The stored name. */
+    @Override
     public String code() {
         return code;
     }
@@ -32,11 +30,6 @@ public enum Delivery {
 
     /** The one with the stored name; null for null. */
     static Delivery of(String code) {
-        return code == null
-                ? null
-                : Arrays.stream(values())
-                        .filter(d -> d.code.equals(code))
-                        .findFirst()
-                        .orElseThrow();
+        return Coded.of(values(), code);
     }
 }

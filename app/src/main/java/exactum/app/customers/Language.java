@@ -1,10 +1,9 @@
 package exactum.app.customers;
 
-import java.util.Arrays;
 import java.util.Locale;
 
 /** A language that papers and messages are written in. */
-public enum Language {
+public enum Language implements Coded {
     ENGLISH("en", "English"),
     GERMAN("de", "German");
 
@@ -17,6 +16,7 @@ public enum Language {
     }
 
     /** Its code of ISO 639-1, which is stored. */
+    @Override
     public String code() {
         return code;
     }
@@ -31,11 +31,6 @@ public enum Language {
 
     /** The language with the code; null for null. */
     static Language of(String code) {
-        return code == null
-                ? null
-                : Arrays.stream(values())
-                        .filter(l -> l.code.equals(code))
-                        .findFirst()
-                        .orElseThrow();
+        return Coded.of(values(), code);
     }
 }

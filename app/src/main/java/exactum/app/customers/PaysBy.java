@@ -1,9 +1,7 @@
 package exactum.app.customers;
 
-import java.util.Arrays;
-
 /** How a customer is asked to pay, among the channels of the layout. */
-public enum PaysBy {
+public enum PaysBy implements Coded {
     EITHER("either", "as the layout offers"),
     CARD("card", "card"),
     TRANSFER("transfer", "transfer");
@@ -16,7 +14,7 @@ public enum PaysBy {
         this.words = words;
     }
 
-    /** The stored name. */
+    @Override
     public String code() {
         return code;
     }
@@ -37,11 +35,6 @@ public enum PaysBy {
 
     /** The one with the stored name; null for null. */
     static PaysBy of(String code) {
-        return code == null
-                ? null
-                : Arrays.stream(values())
-                        .filter(p -> p.code.equals(code))
-                        .findFirst()
-                        .orElseThrow();
+        return Coded.of(values(), code);
     }
 }
