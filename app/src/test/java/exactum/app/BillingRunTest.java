@@ -5,8 +5,8 @@ import static exactum.app.World.june;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import exactum.app.arrangements.CourseOfRecurring;
 import exactum.app.arrangements.FindRecurring;
-import exactum.app.arrangements.SaveRecurring;
 import exactum.app.billing.CommitBillingRun;
 import exactum.app.billing.PlanBillingRun;
 import exactum.app.customers.Customer;
@@ -38,7 +38,7 @@ class BillingRunTest {
 
     private static RunId rehearse(World world, LocalDate day) {
         PlanBillingRun plan = world.bean(PlanBillingRun.class);
-        RunId run = plan.begin(world.moorings, day, false);
+        RunId run = plan.begin(world.moorings, day, "", null);
         plan.plan(world.moorings, run);
         return run;
     }
@@ -102,13 +102,13 @@ class BillingRunTest {
     }
 
     @Test
-    void an_arrangement_that_was_changed_is_left_out_and_the_rest_goes(World world, SaveRecurring save) {
+    void an_arrangement_that_was_changed_is_left_out_and_the_rest_goes(World world, CourseOfRecurring course) {
         Customer changed = world.payer();
         Customer same = world.payer();
         RecurringId paused = world.berth(changed);
         world.berth(same);
         RunId run = rehearse(world, TODAY);
-        save.setPaused(world.moorings, paused, 1, true);
+        course.pause(world.moorings, paused, 1, TODAY);
         commit(world, run);
         assertThat(page(world, run)).contains("the arrangement was changed after the rehearsal");
         assertThat(invoices(world, changed)).isZero();
@@ -250,7 +250,7 @@ class BillingRunTest {
         world.berth(customer);
         world.asOwner("alter table message add constraint killed check (send_on < '2000-01-01') not valid");
         assertThatThrownBy(() -> commit.runFor(world.moorings, TODAY)).isInstanceOf(RuntimeException.class);
-        plan.begin(world.moorings, TODAY, false);
+        plan.begin(world.moorings, TODAY, "", null);
         assertThat(db.fetchValues("select state from run order by id")).isEqualTo(List.of("running", "planning"));
         world.asOwner("alter table message drop constraint killed");
         commit.runFor(world.moorings, TODAY);

@@ -125,6 +125,7 @@ class CreditTest {
                         d.date(),
                         d.content(),
                         d.terms(),
+                        d.own(),
                         d.origin(),
                         true,
                         d.revision()),

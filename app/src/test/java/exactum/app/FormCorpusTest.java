@@ -87,9 +87,15 @@ class FormCorpusTest {
                         .spoil(TEXTS, "code", "name", "unit")
                         .spoil(NUMBERS, "price")
                         .spoil(ACCOUNTS, "incomeAccount"),
-                Form.of("/setup/terms", "name=60 days", "months=0", "days=60", "printed=Payable within 60 days.")
+                Form.of(
+                                "/setup/terms",
+                                "name=60 days",
+                                "share0=100 %",
+                                "months0=0",
+                                "days0=60",
+                                "printed=Payable within 60 days.")
                         .spoil(TEXTS, "name", "printed")
-                        .spoil(plus(NUMBERS, "-1", "1.5", "1000"), "months", "days"),
+                        .spoil(plus(NUMBERS, "-1", "1.5", "1000"), "months0", "days0"),
                 Form.of("/setup/series", "prefix=LW-", "width=4")
                         .spoil(List.of("lower", "x".repeat(13), "A B", "A\u0000"), "prefix")
                         .spoil(plus(NUMBERS, "-1", "1000"), "width"),

@@ -24,6 +24,7 @@ import exactum.app.setup.FindSetup;
 import exactum.app.setup.SetUp;
 import exactum.core.settlement.Policy;
 import exactum.core.terms.DueRule;
+import exactum.core.terms.Terms;
 import java.io.IOException;
 import java.util.UUID;
 import java.util.concurrent.Callable;
@@ -39,7 +40,7 @@ import org.junit.jupiter.api.extension.ExtendWith;
 class HowBilledTest {
     private static String terms(World world, String name) {
         return world.bean(SetUp.class)
-                .addTerms(world.moorings, name, new DueRule(0, 14, false), "Due in 14 days.", false)
+                .addTerms(world.moorings, name, Terms.single(new DueRule(0, 14, false)), "Due in 14 days.", false)
                 .toString();
     }
 

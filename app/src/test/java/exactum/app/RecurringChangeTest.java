@@ -14,6 +14,7 @@ import exactum.core.cadence.Cadence;
 import exactum.core.cadence.Cadence.Unit;
 import exactum.core.cadence.Coverage;
 import exactum.core.cadence.DayRule;
+import exactum.core.cadence.Proration;
 import exactum.core.cadence.Recurrence;
 import exactum.core.ids.RecurringId;
 import exactum.core.problem.Refusal;
@@ -34,8 +35,8 @@ class RecurringChangeTest {
                 recurrence,
                 r.terms(),
                 r.content(),
-                r.state(),
-                r.nextIndex(),
+                r.handling(),
+                r.progress(),
                 r.revision());
     }
 
@@ -60,16 +61,38 @@ class RecurringChangeTest {
     }
 
     @Test
-    void another_cadence_goes_on_after_the_last_date_that_was_billed(World world, SaveRecurring save) {
+    void another_cadence_goes_on_after_the_last_day_that_was_billed(World world, SaveRecurring save) {
         Customer customer = world.payer();
         RecurringId id = world.agree(customer, LocalDate.of(2026, 3, 1), world.power());
         world.bill(RunningApp.TODAY);
         assertThat(find(world, id).nextIndex()).isEqualTo(4);
-        save.change(
-                world.moorings,
-                recurring(find(world, id), every(Unit.QUARTER, new DayRule.MonthDay(15), "2026-03-01")));
+        Recurrence quarterly = every(Unit.QUARTER, new DayRule.MonthDay(15), "2026-03-01");
+        assertThatThrownBy(() -> save.change(world.moorings, recurring(find(world, id), quarterly)))
+                .as("the quarter from June would bill June again")
+                .isInstanceOf(Refusal.class)
+                .hasMessageContaining("June 2026 would be billed twice");
+        save.change(world.moorings, recurring(find(world, id), quarterly.prorated(Proration.DAYS)));
         world.bill(june(15));
         assertThat(billed(world, customer)).endsWith(june(1), june(15)).hasSize(5);
+        assertThat(world.newest(customer.id()).period().words()).isEqualTo("Jul – Aug 2026");
+        assertThat(world.newest(customer.id()).amounts().net().plain())
+                .as("62 of the 92 days of 40.12")
+                .isEqualTo("27.04");
+    }
+
+    @Test
+    void a_longer_cadence_that_would_leave_days_out_is_refused(World world, SaveRecurring save) {
+        Customer customer = world.payer();
+        RecurringId id = world.agree(customer, LocalDate.of(2026, 5, 1), world.power());
+        world.bill(RunningApp.TODAY);
+        Recurrence late = every(Unit.QUARTER, new DayRule.MonthDay(1), "2026-08-01");
+        assertThatThrownBy(() -> save.change(world.moorings, recurring(find(world, id), late)))
+                .isInstanceOf(Refusal.class)
+                .hasMessageContaining("July 2026 would never be billed");
+        save.change(world.moorings, recurring(find(world, id), late.prorated(Proration.DAYS)));
+        assertThat(find(world, id).next().orElseThrow().period().words())
+                .as("the part before the first quarter is billed by itself")
+                .isEqualTo("July 2026");
     }
 
     @Test

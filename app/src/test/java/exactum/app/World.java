@@ -4,7 +4,6 @@ import com.standardwebhooks.Webhook;
 import com.standardwebhooks.exceptions.EmptyWebhookSecretException;
 import com.standardwebhooks.exceptions.WebhookSigningException;
 import exactum.app.arrangements.RecurringInvoice;
-import exactum.app.arrangements.RecurringState;
 import exactum.app.arrangements.SaveRecurring;
 import exactum.app.bank.FindBankLines;
 import exactum.app.bank.ImportStatements;
@@ -67,6 +66,7 @@ import exactum.core.money.Money;
 import exactum.core.money.UnitPrice;
 import exactum.core.settlement.Policy;
 import exactum.core.terms.DueRule;
+import exactum.core.terms.Terms;
 import java.io.ByteArrayInputStream;
 import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
@@ -140,7 +140,7 @@ public class World {
         rate(id, "standard", "23", LocalDate.of(2021, 3, 1));
         rate(id, "reduced", "13.5", LocalDate.of(2003, 1, 1));
         rate(id, "zero", "0", LocalDate.of(2003, 1, 1));
-        setUp().addTerms(id, "14 days", new DueRule(0, 14, false), "Payable within 14 days.", true);
+        setUp().addTerms(id, "14 days", Terms.single(new DueRule(0, 14, false)), "Payable within 14 days.", true);
         context.getBean(Numbers.class).save(id, new NumberSeries(NumberSeries.INVOICES, prefix, 4));
         context.getBean(SaveCatalogue.class)
                 .addItem(id, "KEY", "Pontoon key", "piece", UnitPrice.of(currency, "12.00"), "standard", INCOME);
@@ -217,17 +217,14 @@ public class World {
         context.getBean(SaveRecurring.class)
                 .add(
                         moorings,
-                        new RecurringInvoice(
+                        RecurringInvoice.fresh(
                                 id,
                                 lines[0].description(),
                                 customer.id(),
                                 recurrence,
                                 find().chosenTerms(moorings).id(),
-                                new RecurringInvoice.Content(
-                                        customer.currency(), PriceMode.PLUS_TAX, List.of(lines), Draft.Wording.NONE),
-                                RecurringState.ACTIVE,
-                                0,
-                                1));
+                                RecurringInvoice.Content.of(
+                                        customer.currency(), PriceMode.PLUS_TAX, List.of(lines), Draft.Wording.NONE)));
         return id;
     }
 
@@ -292,8 +289,9 @@ public class World {
                         List.of(),
                         null,
                         Draft.Wording.NONE,
-                        null),
+                        Draft.Sending.USUAL),
                 find().chosenTerms(moorings).id(),
+                null,
                 Origin.BY_HAND,
                 false,
                 0);

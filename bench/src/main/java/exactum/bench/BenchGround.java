@@ -11,6 +11,7 @@ import exactum.core.document.TaxCategory;
 import exactum.core.document.TaxRate;
 import exactum.core.ids.BusinessId;
 import exactum.core.terms.DueRule;
+import exactum.core.terms.Terms;
 import exactum.pg.ThrowawayPostgres;
 import java.math.BigDecimal;
 import java.nio.file.Files;
@@ -89,7 +90,7 @@ final class BenchGround implements AutoCloseable {
                 "bench");
         rate(id, "standard", "23", LocalDate.of(2021, 3, 1));
         rate(id, "reduced", "13.5", LocalDate.of(2003, 1, 1));
-        setUp.addTerms(id, "14 days", new DueRule(0, 14, false), "Within 14 days.", true);
+        setUp.addTerms(id, "14 days", Terms.single(new DueRule(0, 14, false)), "Within 14 days.", true);
         return id;
     }
 

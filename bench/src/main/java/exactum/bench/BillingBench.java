@@ -61,7 +61,7 @@ public final class BillingBench {
     /** Plans and commits the run of the day. */
     static void bill(BenchGround ground, BusinessId business) {
         PlanBillingRun plan = ground.bean(PlanBillingRun.class);
-        RunId run = plan.begin(business, BenchGround.DAY, false);
+        RunId run = plan.begin(business, BenchGround.DAY, "", null);
         plan.plan(business, run);
         CommitBillingRun commit = ground.bean(CommitBillingRun.class);
         commit.start(business, run);

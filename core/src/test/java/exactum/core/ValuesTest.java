@@ -160,7 +160,7 @@ class ValuesTest {
                 .contains("+ 2 months = Sat 1 Aug 2026", "+ 1 day = Sun 2 Aug 2026");
         assertThat(new DueRule(0, 2, true).due(DAY).working().steps())
                 .extracting("text")
-                .contains("+ 2 days = Wed 3 Jun 2026", "then the end of that month = Tue 30 Jun 2026");
+                .contains("+ 2 days = Wed 3 Jun 2026", "then the month’s end = Tue 30 Jun 2026");
         assertThatThrownBy(() -> new DueRule(-1, 0, false)).hasMessageContaining("0 or more");
         assertThatThrownBy(() -> new DueRule(0, -1, false)).hasMessageContaining("0 or more");
     }

@@ -18,9 +18,7 @@ create table terms (
     business_id int not null references business,
     id uuid not null,
     name text not null,
-    months int not null default 0 check (months between 0 and 24),
-    days int not null default 0 check (days between 0 and 366),
-    then_month_end boolean not null default false,
+    rule jsonb not null,
     printed text not null,
     chosen boolean not null default false,
     primary key (business_id, id),
@@ -359,7 +357,21 @@ create table recurring_invoice (
     ends_on date,
     ends_after int check (ends_after > 0),
     coverage text not null,
-    made_days_before int not null check (made_days_before between 0 and 120),
+    made_days_before int not null check (made_days_before between 0 and 366),
+    proration text not null default 'none' check (proration in ('none', 'days of the period', '30/360')),
+    shift text not null default 'NONE' check (shift in ('NONE', 'NEXT', 'PREVIOUS')),
+    clearing text not null default 'TARGET' check (clearing in ('TARGET', 'ENGLAND')),
+    billed_until date,
+    billed_before int not null default 0,
+    unread text not null default 'waits for its readings' check (unread in ('waits for its readings', 'goes without them')),
+    review_first boolean not null default false,
+    sent_automatically boolean not null default true,
+    recipients text[] not null default '{}',
+    copy_to_us boolean not null default false,
+    delivery text check (delivery in ('PDF', 'link', 'e-invoice', 'paper')),
+    our_reference text,
+    tags text[] not null default '{}',
+    paused_on date,
     terms_id uuid not null,
     price_mode text not null check (price_mode in ('plus tax', 'tax included')),
     their_reference text,
@@ -380,7 +392,19 @@ create table recurring_invoice (
 create index on recurring_invoice (business_id, next_make_on) where state = 'active';
 create index on recurring_invoice (business_id, customer_id);
 
--- The one line shape, shared with documents. A line without price is text only.
+-- Dates that are left out, each with its cause; a date is known by the first day of its period.
+create table recurring_skip (
+    business_id int not null,
+    recurring_id uuid not null,
+    period_from date not null,
+    cause text not null,
+    made_by text not null,
+    made_at timestamptz not null default now(),
+    primary key (business_id, recurring_id, period_from),
+    foreign key (business_id, recurring_id) references recurring_invoice
+);
+
+-- The one line shape, shared with documents, and the time in which it is there. A line without price is text only.
 create table recurring_line (
     business_id int not null,
     recurring_id uuid not null,
@@ -394,12 +418,30 @@ create table recurring_line (
     tax_code text,
     income_account text,
     tags text[],
-    period_from date,
-    period_until date,
+    basis text not null default 'for the period' check (basis in ('for the period', 'each time', 'as read')),
+    there_from date,
+    there_until date,
     primary key (business_id, recurring_id, line_no),
+    check (there_until is null or there_from is null or there_until > there_from),
     foreign key (business_id, recurring_id) references recurring_invoice,
     foreign key (business_id, income_account) references account,
     foreign key (business_id, item_id) references catalogue_item,
     check ((price is null) = (quantity is null)),
     check (price is null or (tax_code is not null and income_account is not null))
+);
+
+-- How much a customer used of an item in some time; no time is read twice.
+create table reading (
+    business_id int not null,
+    customer_id uuid not null,
+    item_id uuid not null,
+    period_from date not null,
+    period_until date not null check (period_until > period_from),
+    quantity numeric(18, 6) not null check (quantity >= 0),
+    source text not null,
+    made_by text not null,
+    made_at timestamptz not null default now(),
+    primary key (business_id, customer_id, item_id, period_from),
+    foreign key (business_id, customer_id) references customer,
+    foreign key (business_id, item_id) references catalogue_item
 );

@@ -18,7 +18,10 @@ create table document (
     rate_source text,
     adjustments jsonb,
     terms_id uuid,
+    terms_rule jsonb,
     terms_printed text not null,
+    counts_whole boolean not null default false,
+    accepted_on date,
     seller jsonb,
     buyer jsonb,
     manner jsonb,
@@ -26,9 +29,11 @@ create table document (
     period_from date,
     period_until date,
     their_reference text,
+    our_reference text,
     memo text,
     origin text not null check (origin in ('recurring', 'by hand', 'credited document', 'return', 'quote')),
     origin_id uuid,
+    sending jsonb,
     run_id uuid,
     prepaid_minor bigint not null default 0,
     use_credit boolean not null default false,
@@ -93,18 +98,33 @@ create table document_tax (
     foreign key (business_id, document_id) references document
 );
 
--- Each date of a recurring invoice is billed at most once, whoever runs it, however often.
+-- Each period of a recurring invoice is billed at most once, whoever runs it, however often.
 create table occurrence (
     business_id int not null,
     recurring_id uuid not null,
+    period_from date not null,
+    period_until date not null,
     occurrence_date date not null,
     document_id uuid not null,
-    primary key (business_id, recurring_id, occurrence_date),
+    primary key (business_id, recurring_id, period_from),
     foreign key (business_id, recurring_id) references recurring_invoice,
     foreign key (business_id, document_id) references document deferrable initially deferred
 );
 
--- What a customer owes: one dated part of a document.
+-- What was open of a document, divided anew: when, by whom and why. The open items before it stay, closed.
+create table rescheduling (
+    business_id int not null,
+    document_id uuid not null,
+    no smallint not null,
+    cause text not null,
+    made_on date not null,
+    made_by text not null,
+    made_at timestamptz not null default now(),
+    primary key (business_id, document_id, no),
+    foreign key (business_id, document_id) references document
+);
+
+-- What a customer owes: one dated part of a document. One that is expected is counted again once the first part is paid.
 create table claim (
     business_id int not null,
     id uuid not null,
@@ -119,6 +139,10 @@ create table claim (
     own_minor bigint not null,
     own_left_minor bigint not null,
     deposit boolean not null default false,
+    expected boolean not null default false,
+    description text not null default '',
+    method text not null default '',
+    rescheduled smallint not null default 0,
     early_until date,
     early_minor bigint,
     primary key (business_id, id),

@@ -4,17 +4,18 @@ create table run (
     id uuid not null,
     kind text not null check (kind in ('billing')),
     run_date date not null,
-    forecast boolean not null,
-    state text not null check (state in ('planning', 'rehearsed', 'running', 'done')),
+    words text not null default '',
+    group_id uuid,
+    state text not null check (state in ('planning', 'rehearsed', 'running', 'stopped', 'done')),
     planned int not null default 0,
     issued int not null default 0,
+    drafted int not null default 0,
     left_out int not null default 0,
     made_by text not null,
     made_at timestamptz not null default now(),
     started_at timestamptz,
     finished_at timestamptz,
-    primary key (business_id, id),
-    check (not forecast or state in ('planning', 'rehearsed'))
+    primary key (business_id, id)
 );
 create index on run (business_id, made_at);
 
@@ -39,6 +40,7 @@ create table run_item (
     occurrence_index int not null,
     document_date date not null,
     due_date date,
+    parts text,
     currency char(3) not null,
     gross_minor bigint,
     rates text,

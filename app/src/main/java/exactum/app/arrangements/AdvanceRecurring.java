@@ -1,9 +1,9 @@
 package exactum.app.arrangements;
 
+import exactum.core.cadence.Occurrence;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.DocumentId;
 import exactum.core.ids.RecurringId;
-import java.time.LocalDate;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
@@ -21,8 +21,8 @@ public class AdvanceRecurring {
         this.store = store;
     }
 
-    /** A date of a recurring invoice that a document is made for. */
-    public record Claim(RecurringId recurring, LocalDate date, DocumentId document) {}
+    /** An occurrence of a recurring invoice that a document is made for. */
+    public record Claim(RecurringId recurring, Occurrence occurrence, DocumentId document) {}
 
     /** The arrangements as they stand; nobody else can change or bill them until the transaction ends. */
     @Transactional(propagation = Propagation.MANDATORY)

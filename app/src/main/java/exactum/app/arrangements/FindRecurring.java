@@ -1,14 +1,17 @@
 package exactum.app.arrangements;
 
 import exactum.app.database.Slice;
+import exactum.core.cadence.ServicePeriod;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
+import exactum.core.ids.DocumentId;
 import exactum.core.ids.RecurringId;
 import java.time.LocalDate;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.UUID;
 
 /** The recurring invoices of a business. */
 public interface FindRecurring {
@@ -30,8 +33,20 @@ public interface FindRecurring {
 
     Map<RecurringId, RecurringInvoice> byId(BusinessId business, Collection<RecurringId> ids);
 
-    /** Those with an invoice to make on or before the day, in the order of their ids, after the given id or from the first. */
-    List<RecurringInvoice> due(BusinessId business, LocalDate day, RecurringId after, int most);
+    /**
+     * Which arrangements are wanted.
+     *
+     * @param day those with an invoice to make on or before it
+     * @param words of the name or reference, or of the customer; empty for all
+     * @param group of customers, or null for all
+     */
+    record Wanted(LocalDate day, String words, UUID group) {}
+
+    /** Those that are wanted, in the order of their ids, after the given id or from the first. */
+    List<RecurringInvoice> due(BusinessId business, Wanted wanted, RecurringId after, int most);
+
+    /** Those that go on and have an invoice dated on or before a day, in the order of their ids. */
+    List<RecurringInvoice> datedUpTo(BusinessId business, LocalDate day, RecurringId after, int most);
 
     /** How many have an invoice to make on or before the day, and since when the oldest waits. */
     Waiting waiting(BusinessId business, LocalDate day);
@@ -47,6 +62,18 @@ public interface FindRecurring {
 
     List<RecurringInvoice> ofCustomer(BusinessId business, CustomerId customer, int most);
 
-    /** The date billed last; none before the first. */
-    Optional<LocalDate> lastBilled(BusinessId business, RecurringId id);
+    /** The day after the last one that is billed; none before the first invoice. */
+    Optional<LocalDate> billedUntil(BusinessId business, RecurringId id);
+
+    /** A period that is billed, and by what. */
+    record BilledPeriod(ServicePeriod period, DocumentId document) {}
+
+    /** The billed periods that reach beyond a day, in order. */
+    List<BilledPeriod> billed(BusinessId business, RecurringId id, LocalDate endingAfter);
+
+    /** A period that is left out, by its first day. */
+    record Skipped(LocalDate periodFrom, String cause, String by) {}
+
+    /** The periods that are left out, in order. */
+    List<Skipped> skipped(BusinessId business, RecurringId id);
 }

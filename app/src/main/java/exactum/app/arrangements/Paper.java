@@ -4,11 +4,11 @@ import exactum.app.documents.PaperFigures;
 import exactum.app.documents.PaperFigures.Stop;
 import exactum.app.web.Texts;
 import exactum.core.cadence.Occurrence;
-import exactum.core.cadence.Recurrence;
 import exactum.core.document.TaxRates;
-import exactum.core.terms.DueRule;
+import exactum.core.terms.Instalment;
 import exactum.core.working.Working;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.List;
 
 /**
@@ -25,38 +25,65 @@ public record Paper(
         PaperFigures figures,
         List<Stop> strip,
         RulerDrawing ruler,
+        List<Occurrence> next,
         int made) {
+    private static final int AHEAD = 12;
 
-    static Paper of(RecurringForm form, TaxRates rates, DueRule terms, int nextIndex, LocalDate today, String goes) {
-        Recurrence recurrence = form.recurrence().orElse(null);
-        List<Occurrence> next = recurrence == null
-                ? List.of()
-                : recurrence.from(nextIndex).limit(12).toList();
+    /**
+     * The paper of what is typed.
+     *
+     * @param going as it would go on from here, or null while its dates cannot be told
+     * @param goes how and where its messages go, or null where there is no address
+     */
+    static Paper of(
+            RecurringForm form, RecurringInvoice going, TaxRates rates, DueDays due, LocalDate today, String goes) {
+        List<Occurrence> next =
+                going == null ? List.of() : going.ahead().limit(AHEAD).toList();
         LocalDate date = next.isEmpty() ? today : next.getFirst().date();
+        if (!next.isEmpty()) form.showing(next.getFirst());
         PaperFigures figures = PaperFigures.of(form, rates, date);
         return new Paper(
-                recurrence == null ? "" : recurrence.sentence(),
+                going == null ? "" : sentence(going, form.handling(), due, goes),
                 next.isEmpty() ? "" : Texts.weekday(date),
                 next.isEmpty() ? null : next.getFirst().working(),
                 next.isEmpty() ? "" : next.getFirst().period().words(),
                 figures,
-                strip(next, terms, figures, today, goes),
-                RulerDrawing.of(next, terms),
-                nextIndex);
+                next.isEmpty() ? List.of() : strip(next.getFirst(), form.handling(), due, figures, today, goes),
+                RulerDrawing.of(next, due),
+                next,
+                going == null ? 0 : going.recurrence().before().invoices() + going.nextIndex());
+    }
+
+    /** The whole arrangement in one sentence. */
+    private static String sentence(RecurringInvoice going, Handling handling, DueDays due, String goes) {
+        String recurs = going.recurrence().sentence();
+        return recurs.substring(0, recurs.length() - 1) + "; " + handled(handling, goes) + "; due " + due.words() + ".";
+    }
+
+    private static String handled(Handling handling, String goes) {
+        String issued = handling.reviewFirst() ? "issued after a person has looked at it" : "issued by itself";
+        if (!handling.sentAutomatically()) return issued + ", sent by hand";
+        String copy = handling.sending().copyToUs() ? " with a copy to us" : "";
+        return issued + (goes == null ? ", sent as soon as there is an address" : ", sent as " + goes + copy);
     }
 
     private static List<Stop> strip(
-            List<Occurrence> next, DueRule terms, PaperFigures figures, LocalDate today, String goes) {
-        if (next.isEmpty()) return List.of();
-        Occurrence first = next.getFirst();
+            Occurrence first, Handling handling, DueDays due, PaperFigures figures, LocalDate today, String goes) {
         LocalDate made = first.makeOn().isBefore(today) ? today : first.makeOn();
-        return List.of(
-                Stop.on(made, goes == null ? "made; its message waits for an address" : goes),
-                Stop.on(first.date(), "its date: number, tax and books"),
-                Stop.money(
-                        terms.due(first.date()).value(),
-                        "due: %s, paid through the link"
-                                .formatted(figures.gross().withCurrency())),
-                new Stop("when paid", "confirmation by e-mail", false));
+        var stops = new ArrayList<Stop>();
+        if (handling.reviewFirst()) stops.add(Stop.on(made, "a draft, which waits for a person"));
+        else
+            stops.add(Stop.on(
+                    made,
+                    !handling.sentAutomatically()
+                            ? "made, and sent when somebody sends it"
+                            : goes == null ? "made; its message waits for an address" : goes));
+        stops.add(Stop.on(first.date(), "its date: number, tax and books"));
+        for (Instalment one : due.instalments(first, figures.gross()))
+            stops.add(Stop.money(
+                    one.due(),
+                    "due: %s, paid through the link".formatted(one.amount().withCurrency())));
+        stops.add(new Stop("when paid", "confirmation by e-mail", false));
+        return stops;
     }
 }

@@ -1,26 +1,45 @@
 package exactum.app.arrangements;
 
+import exactum.app.customers.Delivery;
 import exactum.app.documents.Draft;
 import exactum.app.documents.PaperForm;
 import exactum.app.documents.TypedLines;
+import exactum.app.setup.Tags;
+import exactum.core.arrangement.Basis;
+import exactum.core.arrangement.BilledLines;
+import exactum.core.arrangement.DatedLine;
+import exactum.core.arrangement.Readings;
+import exactum.core.arrangement.WhenUnread;
 import exactum.core.cadence.Cadence;
 import exactum.core.cadence.Cadence.Unit;
 import exactum.core.cadence.Coverage;
 import exactum.core.cadence.DayRule;
+import exactum.core.cadence.Occurrence;
+import exactum.core.cadence.Proration;
 import exactum.core.cadence.Recurrence;
 import exactum.core.cadence.Recurrence.End;
+import exactum.core.cadence.Shift;
+import exactum.core.calendar.Clearing;
 import exactum.core.document.Line;
 import exactum.core.ids.RecurringId;
 import exactum.core.ids.TermsId;
+import exactum.core.problem.Refusal;
 import exactum.core.text.TextKind;
+import exactum.core.typed.EmailAddress;
 import java.time.DayOfWeek;
 import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.IntStream;
 
 /** What stands on the paper of a recurring invoice while it is typed: a document's paper, and when it recurs. */
 public final class RecurringForm extends PaperForm {
+    private Occurrence shown;
+
     public RecurringForm(Map<String, String> fields, Setting setting) {
         super(fields, setting);
     }
@@ -39,14 +58,37 @@ public final class RecurringForm extends PaperForm {
         f.put("coverage", recurrence.coverage().name());
         putEnd(f, recurrence.end());
         f.put("before", Integer.toString(recurrence.madeDaysBefore()));
+        f.put("proration", recurrence.proration().word());
+        f.put("shift", recurrence.shift().direction().name());
         f.put("terms", r.terms().toString());
         f.put("termsOf", r.customer().toString());
         f.put("mode", r.content().mode().words());
         f.put("reference", r.content().wording().theirReference());
+        f.put("ourReference", r.content().wording().ourReference());
         f.put("memo", r.content().wording().memo());
+        f.put("allTags", Tags.text(r.content().tags()));
+        putHandling(f, r.handling());
         f.put("revision", Integer.toString(r.revision()));
-        TypedLines.put(f, r.content().lines());
+        TypedLines.put(f, r.content().lines().stream().map(DatedLine::line).toList());
+        for (int i = 0; i < r.content().lines().size(); i++)
+            putTime(f, i, r.content().lines().get(i));
         return f;
+    }
+
+    private static void putHandling(Map<String, String> f, Handling h) {
+        if (h.reviewFirst()) f.put("review", "on");
+        f.put("sent", h.sentAutomatically() ? "by itself" : "by hand");
+        f.put("recipients", String.join(", ", h.sending().recipients()));
+        if (h.sending().copyToUs()) f.put("copyToUs", "on");
+        if (h.sending().delivery() != null)
+            f.put("delivery", h.sending().delivery().name());
+        f.put("unread", h.unread().name());
+    }
+
+    private static void putTime(Map<String, String> f, int i, DatedLine l) {
+        f.put("basis" + i, l.basis().name());
+        if (l.from() != null) f.put("thereFrom" + i, text(l.from()));
+        if (l.until() != null) f.put("thereTo" + i, text(l.until().minusDays(1)));
     }
 
     private static void putEnd(Map<String, String> f, End end) {
@@ -90,11 +132,98 @@ public final class RecurringForm extends PaperForm {
             End end = end();
             int before = whole("before", 0, 0, 366);
             if (hasProblems()) return Optional.empty();
-            return Optional.of(new Recurrence(new Cadence(unit, every, day), start, coverage, end, before));
+            return Optional.of(new Recurrence(new Cadence(unit, every, day), start, coverage, end, before)
+                    .prorated(proration())
+                    .shifted(new Shift(choice("shift", Shift.Direction.NONE), Clearing.of(setting.own()))));
         } catch (IllegalArgumentException wrong) {
             problem("cadence", wrong.getMessage());
             return Optional.empty();
         }
+    }
+
+    private Proration proration() {
+        return Arrays.stream(Proration.values())
+                .filter(p -> p.word().equals(get("proration")))
+                .findFirst()
+                .orElse(Proration.NONE);
+    }
+
+    /** What happens to each of its invoices. */
+    public Handling handling() {
+        List<String> recipients = Arrays.stream(get("recipients").split("[,;\\s]+"))
+                .filter(a -> !a.isEmpty())
+                .distinct()
+                .toList();
+        recipients.stream()
+                .filter(a -> !EmailAddress.isOne(a))
+                .findFirst()
+                .ifPresent(a -> problem("recipients", "“%s” is not an e-mail address.".formatted(a)));
+        Delivery delivery = get("delivery").isEmpty() ? null : choice("delivery", Delivery.PDF);
+        return new Handling(
+                fields.containsKey("review"),
+                !get("sent").equals("by hand"),
+                new Draft.Sending(recipients, fields.containsKey("copyToUs"), delivery),
+                choice("unread", WhenUnread.WAIT));
+    }
+
+    /** The lines with the time in which each is there. */
+    public List<DatedLine> datedLines() {
+        var dated = new ArrayList<DatedLine>();
+        for (int i = 0; i < rows(); i++) {
+            int row = i;
+            linesOf(i).forEach(line -> dated(row, line).ifPresent(dated::add));
+        }
+        return dated;
+    }
+
+    /** What is read later keeps its first price; any other price in steps is taken apart for the quantity that is typed. */
+    private List<Line> linesOf(int i) {
+        return basis(i) == Basis.METERED ? rowOnce(i).stream().toList() : row(i);
+    }
+
+    private Basis basis(int i) {
+        return choice("basis" + i, Basis.PERIOD);
+    }
+
+    /** Lets the sums be those of an occurrence; what is read later counts with the quantity that is typed. */
+    public void showing(Occurrence occurrence) {
+        shown = occurrence;
+    }
+
+    @Override
+    protected List<Line> billed(int i) {
+        if (shown == null || basis(i) == Basis.METERED) return row(i);
+        return row(i).stream()
+                .flatMap(line -> dated(i, line).stream())
+                .flatMap(dated -> BilledLines.of(List.of(dated), shown, Readings.NONE, WhenUnread.GO_WITHOUT).stream())
+                .toList();
+    }
+
+    private Optional<DatedLine> dated(int i, Line line) {
+        LocalDate from = get("thereFrom" + i).isEmpty() ? null : date("thereFrom" + i, setting.today());
+        LocalDate until = get("thereTo" + i).isEmpty()
+                ? null
+                : date("thereTo" + i, setting.today()).plusDays(1);
+        try {
+            return Optional.of(new DatedLine(line, basis(i), from, until));
+        } catch (IllegalArgumentException wrong) {
+            problem("thereTo" + i, wrong.getMessage() + ".");
+            return Optional.empty();
+        }
+    }
+
+    private List<String> allTags() {
+        try {
+            return Tags.read(get("allTags"), tags());
+        } catch (Refusal unknown) {
+            problem("allTags", unknown.sentence());
+            return List.of();
+        }
+    }
+
+    /** Whether some of its lines are billed as read. */
+    public boolean isMetered() {
+        return IntStream.range(0, rows()).anyMatch(i -> basis(i) == Basis.METERED);
     }
 
     /** How many months lie between two dates, as far as it can be told; none where days or weeks do. */
@@ -118,14 +247,20 @@ public final class RecurringForm extends PaperForm {
      * @throws exactum.core.problem.Refusal if anything is missing or wrong, naming all of it
      */
     public RecurringInvoice toRecurring(
-            RecurringId id, int nextIndex, RecurringState state, int revision, TermsId chosenTerms) {
+            RecurringId id, RecurringInvoice.Progress progress, int revision, TermsId chosenTerms) {
         var recurrence = recurrence();
-        var lines = lines();
+        var lines = datedLines();
+        Handling handling = handling();
+        List<String> tags = allTags();
         String name = text("name", TextKind.NAME);
-        var wording = new Draft.Wording(text("reference", TextKind.NAME), text("memo", TextKind.PARAGRAPHS));
+        var wording = new Draft.Wording(
+                text("reference", TextKind.NAME),
+                text("ourReference", TextKind.NAME),
+                text("memo", TextKind.PARAGRAPHS));
         if (name.isEmpty()) problem("name", "It needs a name.");
         if (customer().isEmpty()) problem("customer", "Choose a customer.");
-        if (lines.stream().allMatch(Line::isText)) problem("text0", "It needs at least one line with a price.");
+        if (lines.stream().allMatch(l -> l.line().isText()))
+            problem("text0", "It needs at least one line with a price.");
         if (hasProblems() || recurrence.isEmpty()) throw refused("recurring.wrong");
         return new RecurringInvoice(
                 id,
@@ -133,9 +268,9 @@ public final class RecurringForm extends PaperForm {
                 customer().orElseThrow(),
                 recurrence.get(),
                 terms(chosenTerms),
-                new RecurringInvoice.Content(currency(), mode(), lines, wording),
-                state,
-                nextIndex,
+                new RecurringInvoice.Content(currency(), mode(), lines, wording, tags),
+                handling,
+                progress,
                 revision);
     }
 

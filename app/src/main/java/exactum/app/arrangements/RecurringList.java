@@ -21,8 +21,10 @@ import org.springframework.stereotype.Component;
 class RecurringList {
     private final FindRecurring recurring;
     private final PrepareDocuments prepare;
+    private final Meters meters;
 
-    RecurringList(FindRecurring recurring, PrepareDocuments prepare) {
+    RecurringList(FindRecurring recurring, PrepareDocuments prepare, Meters meters) {
+        this.meters = meters;
         this.recurring = recurring;
         this.prepare = prepare;
     }
@@ -57,7 +59,9 @@ class RecurringList {
         List<FindRecurring.Listed> listed = recurring.list(business, words, slice);
         PrepareDocuments.Desk desk = prepare.desk(business)
                 .with(listed.stream().map(l -> l.recurring().customer()).toList());
-        List<Row> rows = listed.stream().map(l -> row(l, desk)).toList();
+        Meters.Desk meter = meters.desk(
+                business, listed.stream().map(FindRecurring.Listed::recurring).toList());
+        List<Row> rows = listed.stream().map(l -> row(l, desk, meter)).toList();
         return new Shown(
                 rows,
                 slice.from() == 1 && rows.size() < slice.most() ? rows.size() : recurring.count(business, words),
@@ -65,14 +69,14 @@ class RecurringList {
                         rows.stream().map(Row::gross).filter(Objects::nonNull).toList()));
     }
 
-    private static Row row(FindRecurring.Listed l, PrepareDocuments.Desk desk) {
+    private static Row row(FindRecurring.Listed l, PrepareDocuments.Desk desk, Meters.Desk meter) {
         RecurringInvoice r = l.recurring();
         Money gross = null;
         String stop = l.customerEmail() == null ? "no address: its message will wait" : null;
-        Occurrence next = r.recurrence().occurrence(r.nextIndex()).orElse(null);
+        Occurrence next = r.next().orElse(null);
         if (next != null) {
             try {
-                gross = desk.prepare(r.draft(IssueDocuments.newId(), next))
+                gross = desk.prepare(r.draft(IssueDocuments.newId(), next, meter.readings(r, next)))
                         .totals()
                         .gross();
             } catch (Refusal cannotBeMade) {

@@ -4,10 +4,12 @@ import exactum.app.business.Business;
 import exactum.app.business.Needs;
 import exactum.app.business.Power;
 import exactum.app.customers.Customer;
+import exactum.app.customers.Delivery;
 import exactum.app.customers.FindCustomers;
 import exactum.app.customers.Mail;
 import exactum.app.database.Ids;
 import exactum.app.database.Slice;
+import exactum.app.documents.Draft;
 import exactum.app.documents.FormDrafts;
 import exactum.app.documents.PaperSettings;
 import exactum.app.documents.Prepared;
@@ -16,11 +18,17 @@ import exactum.app.documents.TypedLines;
 import exactum.app.installation.BusinessClock;
 import exactum.app.security.SignedIn;
 import exactum.app.setup.FindSetup;
-import exactum.app.setup.Terms;
+import exactum.app.setup.KeptTerms;
 import exactum.app.web.NotHere;
 import exactum.app.web.Pager;
+import exactum.core.arrangement.Basis;
+import exactum.core.arrangement.WhenUnread;
 import exactum.core.cadence.Cadence;
 import exactum.core.cadence.Coverage;
+import exactum.core.cadence.Proration;
+import exactum.core.cadence.Recurrence;
+import exactum.core.cadence.Shift;
+import exactum.core.calendar.Clearing;
 import exactum.core.document.PriceMode;
 import exactum.core.document.TaxRate;
 import exactum.core.ids.BusinessId;
@@ -155,7 +163,7 @@ class RecurringPages {
         RecurringForm form = form(business, fields);
         TermsId usual = settings.usualTerms(business.id(), form);
         var id = new RecurringId(form.key().orElseGet(Ids::next));
-        save.add(business.id(), form.toRecurring(id, 0, RecurringState.ACTIVE, 1, usual));
+        save.add(business.id(), form.toRecurring(id, RecurringInvoice.Progress.FRESH, 1, usual));
         typed.drop(business.id(), user.login(), NEW);
         return "redirect:/recurring/" + id;
     }
@@ -174,11 +182,7 @@ class RecurringPages {
         save.change(
                 business.id(),
                 form.toRecurring(
-                        id,
-                        before.nextIndex(),
-                        before.state(),
-                        over.orElse(revision),
-                        settings.usualTerms(business.id(), form)));
+                        id, before.progress(), over.orElse(revision), settings.usualTerms(business.id(), form)));
         typed.drop(business.id(), user.login(), id.toString());
         return "redirect:/recurring/" + id;
     }
@@ -188,17 +192,6 @@ class RecurringPages {
     String discard(BusinessId business, @PathVariable RecurringId id, @AuthenticationPrincipal SignedIn user) {
         recurring.find(business, id).orElseThrow(NotHere::new);
         typed.drop(business, user.login(), id.toString());
-        return "redirect:/recurring/" + id;
-    }
-
-    @PostMapping("/recurring/{id}/pause")
-    @Needs(Power.ARRANGEMENTS)
-    String pause(
-            BusinessId business,
-            @PathVariable RecurringId id,
-            @RequestParam int revision,
-            @RequestParam boolean paused) {
-        save.setPaused(business, id, revision, paused);
         return "redirect:/recurring/" + id;
     }
 
@@ -213,25 +206,15 @@ class RecurringPages {
         Customer customer = chosenCustomer == null
                 ? null
                 : customers.find(id, new CustomerId(chosenCustomer)).orElse(null);
-        List<Terms> terms = setup.terms(id);
-        Terms chosen = settings.terms(id, form, terms);
-        int nextIndex = one == null
-                ? 0
-                : form.recurrence().map(r -> save.nextIndex(id, one.id(), r)).orElse(one.nextIndex());
+        List<KeptTerms> terms = setup.terms(id);
+        KeptTerms chosen = settings.terms(id, form, terms);
         Paper paper = Paper.of(
                 form,
+                going(id, form, one),
                 settings.rates(id, form),
-                chosen.rule(),
-                nextIndex,
+                new DueDays(chosen.terms(), Clearing.of(business.currency()).calendar()),
                 clock.today(id),
-                customer == null
-                        ? null
-                        : Prepared.goes(
-                                settings.billed(id, form)
-                                        .orElseThrow()
-                                        .delivery()
-                                        .value(),
-                                customer.recipients().line(Mail.INVOICES)));
+                goes(id, form, customer));
         model.addAttribute("title", one == null ? "New recurring invoice" : one.name());
         if (one != null) {
             model.addAttribute("saved", one.revision());
@@ -256,8 +239,36 @@ class RecurringPages {
         model.addAttribute("units", Cadence.Unit.values());
         model.addAttribute("coverages", Coverage.values());
         model.addAttribute("weekdays", DayOfWeek.values());
+        model.addAttribute("prorations", Proration.values());
+        model.addAttribute("shifts", Shift.Direction.values());
+        model.addAttribute("bases", Basis.values());
+        model.addAttribute("deliveries", Delivery.values());
+        model.addAttribute("unreads", WhenUnread.values());
+        model.addAttribute("skipped", one == null ? List.of() : recurring.skipped(id, one.id()));
         model.addAttribute("paper", paper);
         model.addAttribute("figures", paper.figures());
+    }
+
+    /** The arrangement as it would go on if what is typed were saved; null while its dates cannot be told. */
+    private RecurringInvoice going(BusinessId business, RecurringForm form, RecurringInvoice one) {
+        Optional<Recurrence> typed = form.recurrence();
+        if (typed.isEmpty()) return null;
+        if (one != null) return save.goingOn(business, one, one.recurring(typed.get()));
+        return RecurringInvoice.fresh(null, "", null, typed.get(), null, null);
+    }
+
+    /** How and where its messages go; null where there is no address. */
+    private String goes(BusinessId business, RecurringForm form, Customer customer) {
+        if (customer == null) return null;
+        Draft.Sending sending = form.handling().sending();
+        Delivery delivery = sending.delivery() == null
+                ? settings.billed(business, form).orElseThrow().delivery().value()
+                : sending.delivery();
+        return Prepared.goes(
+                delivery,
+                sending.recipients().isEmpty()
+                        ? customer.recipients().line(Mail.INVOICES)
+                        : String.join(", ", sending.recipients()));
     }
 
     private List<TaxRate> rates(BusinessId business) {

@@ -4,19 +4,23 @@ import static exactumdb.Tables.CUSTOMER;
 import static exactumdb.Tables.OCCURRENCE;
 import static exactumdb.Tables.RECURRING_INVOICE;
 import static exactumdb.Tables.RECURRING_LINE;
+import static exactumdb.Tables.RECURRING_SKIP;
 
+import exactum.app.audit.Audit;
 import exactum.app.database.CopyRows;
 import exactum.app.database.SearchWords;
 import exactum.app.database.Slice;
 import exactum.core.cadence.Occurrence;
+import exactum.core.cadence.ServicePeriod;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.DocumentId;
 import exactum.core.ids.RecurringId;
-import exactumdb.tables.records.OccurrenceRecord;
 import exactumdb.tables.records.RecurringInvoiceRecord;
 import exactumdb.tables.records.RecurringLineRecord;
+import exactumdb.tables.records.RecurringSkipRecord;
 import java.time.LocalDate;
+import java.time.OffsetDateTime;
 import java.util.Collection;
 import java.util.HashSet;
 import java.util.List;
@@ -30,6 +34,7 @@ import java.util.stream.IntStream;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.Field;
+import org.jooq.Param;
 import org.jooq.Result;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
@@ -71,8 +76,8 @@ class RecurringStore implements FindRecurring {
     }
 
     @Override
-    public Optional<LocalDate> lastBilled(BusinessId business, RecurringId id) {
-        return db.select(DSL.max(OCCURRENCE.OCCURRENCE_DATE))
+    public Optional<LocalDate> billedUntil(BusinessId business, RecurringId id) {
+        return db.select(DSL.max(OCCURRENCE.PERIOD_UNTIL))
                 .from(OCCURRENCE)
                 .where(OCCURRENCE.BUSINESS_ID.eq(business))
                 .and(OCCURRENCE.RECURRING_ID.eq(id))
@@ -80,9 +85,52 @@ class RecurringStore implements FindRecurring {
     }
 
     @Override
-    public List<RecurringInvoice> due(BusinessId business, LocalDate day, RecurringId after, int most) {
-        Condition due = due(day);
-        return load(business, after == null ? due : due.and(RECURRING_INVOICE.ID.gt(after)), most);
+    public List<BilledPeriod> billed(BusinessId business, RecurringId id, LocalDate endingAfter) {
+        return db.selectFrom(OCCURRENCE)
+                .where(OCCURRENCE.BUSINESS_ID.eq(business))
+                .and(OCCURRENCE.RECURRING_ID.eq(id))
+                .and(OCCURRENCE.PERIOD_UNTIL.gt(endingAfter))
+                .orderBy(OCCURRENCE.PERIOD_FROM)
+                .fetch(o ->
+                        new BilledPeriod(new ServicePeriod(o.getPeriodFrom(), o.getPeriodUntil()), o.getDocumentId()));
+    }
+
+    /** Takes back the claim on a period whose draft was deleted; false if there was none. */
+    boolean release(BusinessId business, DocumentId document) {
+        return db.deleteFrom(OCCURRENCE)
+                        .where(OCCURRENCE.BUSINESS_ID.eq(business))
+                        .and(OCCURRENCE.DOCUMENT_ID.eq(document))
+                        .execute()
+                == 1;
+    }
+
+    @Override
+    public List<RecurringInvoice> due(BusinessId business, Wanted wanted, RecurringId after, int most) {
+        return load(business, due(wanted.day()).and(narrowed(wanted)).and(after(after)), most);
+    }
+
+    private static Condition narrowed(Wanted wanted) {
+        if (wanted.words().isBlank() && wanted.group() == null) return DSL.noCondition();
+        Condition group = wanted.group() == null ? DSL.noCondition() : CUSTOMER.GROUP_ID.eq(wanted.group());
+        return DSL.exists(DSL.selectOne()
+                .from(CUSTOMER)
+                .where(CUSTOMER.BUSINESS_ID.eq(RECURRING_INVOICE.BUSINESS_ID))
+                .and(CUSTOMER.ID.eq(RECURRING_INVOICE.CUSTOMER_ID))
+                .and(group)
+                .and(SearchWords.in(SEARCHED, wanted.words())));
+    }
+
+    private static Condition after(RecurringId id) {
+        return id == null ? DSL.noCondition() : RECURRING_INVOICE.ID.gt(id);
+    }
+
+    @Override
+    public List<RecurringInvoice> datedUpTo(BusinessId business, LocalDate day, RecurringId after, int most) {
+        Condition dated = RECURRING_INVOICE
+                .STATE
+                .eq(DSL.inline(RecurringState.ACTIVE.words()))
+                .and(RECURRING_INVOICE.NEXT_DATE.le(day));
+        return load(business, dated.and(after(after)), most);
     }
 
     @Override
@@ -108,11 +156,13 @@ class RecurringStore implements FindRecurring {
                 .offset(slice.skipped())
                 .limit(slice.most())
                 .fetch();
-        var lines = lines(business, found.getValues(RECURRING_INVOICE.ID));
+        List<RecurringId> ids = found.getValues(RECURRING_INVOICE.ID);
+        var lines = lines(business, ids);
+        var skips = skips(business, ids);
         return found.map(r -> {
             RecurringInvoiceRecord one = r.into(RECURRING_INVOICE);
             return new Listed(
-                    rows.recurring(one, lines.get(one.getId())),
+                    rows.recurring(one, lines.get(one.getId()), skips.getOrDefault(one.getId(), List.of())),
                     r.get(CUSTOMER.NAME),
                     r.get(CUSTOMER.EMAIL),
                     one.getNextDate(),
@@ -147,6 +197,7 @@ class RecurringStore implements FindRecurring {
                 .execute();
         if (inserted == 0) return false;
         insertLines(business, r);
+        skip(business, r.id(), r.progress().skipped(), "agreed so");
         return true;
     }
 
@@ -167,46 +218,55 @@ class RecurringStore implements FindRecurring {
         return true;
     }
 
-    /** Changes the state of the revision that was seen; false if somebody was first. */
-    boolean setState(BusinessId business, RecurringId id, int revision, RecurringState state) {
-        return db.update(RECURRING_INVOICE)
-                        .set(RECURRING_INVOICE.STATE, state.words())
-                        .set(RECURRING_INVOICE.REVISION, RECURRING_INVOICE.REVISION.plus(1))
-                        .where(RECURRING_INVOICE.BUSINESS_ID.eq(business))
-                        .and(RECURRING_INVOICE.ID.eq(id))
-                        .and(RECURRING_INVOICE.REVISION.eq(revision))
+    /** Leaves periods out, by their first days. */
+    void skip(BusinessId business, RecurringId id, Collection<LocalDate> periods, String cause) {
+        String who = Audit.who();
+        CopyRows.into(
+                db,
+                periods.stream()
+                        .map(p -> new RecurringSkipRecord()
+                                .setBusinessId(business)
+                                .setRecurringId(id)
+                                .setPeriodFrom(p)
+                                .setCause(cause)
+                                .setMadeBy(who)
+                                .setMadeAt(OffsetDateTime.now()))
+                        .toList());
+    }
+
+    /** Takes a period in again; false if it was not left out. */
+    boolean unskip(BusinessId business, RecurringId id, LocalDate period) {
+        return db.deleteFrom(RECURRING_SKIP)
+                        .where(RECURRING_SKIP.BUSINESS_ID.eq(business))
+                        .and(RECURRING_SKIP.RECURRING_ID.eq(id))
+                        .and(RECURRING_SKIP.PERIOD_FROM.eq(period))
                         .execute()
                 == 1;
     }
 
-    /** Claims dates for documents; answers those that nobody had billed. */
+    @Override
+    public List<Skipped> skipped(BusinessId business, RecurringId id) {
+        return db.selectFrom(RECURRING_SKIP)
+                .where(RECURRING_SKIP.BUSINESS_ID.eq(business))
+                .and(RECURRING_SKIP.RECURRING_ID.eq(id))
+                .orderBy(RECURRING_SKIP.PERIOD_FROM)
+                .fetch(s -> new Skipped(s.getPeriodFrom(), s.getCause(), s.getMadeBy()));
+    }
+
+    /** Claims periods for documents; answers those that nobody had billed. */
     Set<DocumentId> claim(BusinessId business, List<AdvanceRecurring.Claim> claims) {
         if (claims.isEmpty()) return Set.of();
-        return new HashSet<>(db.insertInto(
-                        OCCURRENCE,
-                        OCCURRENCE.BUSINESS_ID,
-                        OCCURRENCE.RECURRING_ID,
-                        OCCURRENCE.OCCURRENCE_DATE,
-                        OCCURRENCE.DOCUMENT_ID)
-                .select(DSL.select(
-                                DSL.val(business, OCCURRENCE.BUSINESS_ID),
-                                DSL.field("r", OCCURRENCE.RECURRING_ID.getDataType()),
-                                DSL.field("d", LocalDate.class),
-                                DSL.field("i", OCCURRENCE.DOCUMENT_ID.getDataType()))
-                        .from(
-                                "unnest({0}, {1}, {2}) as v(r, d, i)",
-                                DSL.val(claims.stream()
-                                        .map(c -> c.recurring().value())
-                                        .toArray(UUID[]::new)),
-                                DSL.val(claims.stream()
-                                        .map(AdvanceRecurring.Claim::date)
-                                        .toArray(LocalDate[]::new)),
-                                DSL.val(claims.stream()
-                                        .map(c -> c.document().value())
-                                        .toArray(UUID[]::new))))
-                .onConflictDoNothing()
-                .returning(OCCURRENCE.DOCUMENT_ID)
-                .fetch(OccurrenceRecord::getDocumentId));
+        return new HashSet<>(db.fetch(
+                        "insert into occurrence (business_id, recurring_id, period_from, period_until, occurrence_date, document_id)"
+                                + " select {0}, v.r, v.f, v.u, v.d, v.i from unnest({1}, {2}, {3}, {4}, {5}) as v(r, f, u, d, i)"
+                                + " on conflict do nothing returning document_id",
+                        DSL.inline(business.value()),
+                        DSL.val(claims.stream().map(c -> c.recurring().value()).toArray(UUID[]::new)),
+                        days(claims, c -> c.occurrence().period().from()),
+                        days(claims, c -> c.occurrence().period().until()),
+                        days(claims, c -> c.occurrence().date()),
+                        DSL.val(claims.stream().map(c -> c.document().value()).toArray(UUID[]::new)))
+                .map(r -> new DocumentId(r.get(0, UUID.class))));
     }
 
     /** Moves each on to the occurrence with the index; not a change of the arrangement. */
@@ -215,20 +275,23 @@ class RecurringStore implements FindRecurring {
                 .map(e -> new Move(
                         e.getKey().id().value(),
                         e.getValue(),
-                        e.getKey().recurrence().occurrence(e.getValue()).orElse(null)))
+                        e.getKey()
+                                .at(e.getKey().progress().at(e.getValue()))
+                                .next()
+                                .orElse(null)))
                 .toList();
         db.execute(
                 "update recurring_invoice r set next_index = v.i, next_date = v.d, next_make_on = v.m, state = case when v.d is null then 'ended' else r.state end"
                         + " from unnest({0}, {1}, {2}, {3}) as v(id, i, d, m) where r.business_id = {4} and r.id = v.id and r.next_index < v.i",
                 DSL.val(moves.stream().map(Move::id).toArray(UUID[]::new)),
                 DSL.val(moves.stream().map(Move::index).toArray(Integer[]::new)),
-                DSL.val(moves.stream()
-                        .map(m -> m.next() == null ? null : m.next().date())
-                        .toArray(LocalDate[]::new)),
-                DSL.val(moves.stream()
-                        .map(m -> m.next() == null ? null : m.next().makeOn())
-                        .toArray(LocalDate[]::new)),
+                days(moves, m -> m.next() == null ? null : m.next().date()),
+                days(moves, m -> m.next() == null ? null : m.next().makeOn()),
                 DSL.inline(business.value()));
+    }
+
+    private static <T> Param<LocalDate[]> days(Collection<T> all, Function<T, LocalDate> day) {
+        return DSL.val(all.stream().map(day).toArray(LocalDate[]::new));
     }
 
     private record Move(UUID id, int index, Occurrence next) {}
@@ -253,8 +316,20 @@ class RecurringStore implements FindRecurring {
                 .orderBy(RECURRING_INVOICE.ID)
                 .limit(most)
                 .fetch();
-        var lines = lines(business, found.getValues(RECURRING_INVOICE.ID));
-        return found.map(r -> rows.recurring(r, lines.get(r.getId())));
+        List<RecurringId> ids = found.getValues(RECURRING_INVOICE.ID);
+        var lines = lines(business, ids);
+        var skips = skips(business, ids);
+        return found.map(r -> rows.recurring(r, lines.get(r.getId()), skips.getOrDefault(r.getId(), List.of())));
+    }
+
+    private Map<RecurringId, List<LocalDate>> skips(BusinessId business, Collection<RecurringId> ids) {
+        return db.select(RECURRING_SKIP.RECURRING_ID, RECURRING_SKIP.PERIOD_FROM)
+                .from(RECURRING_SKIP)
+                .where(RECURRING_SKIP.BUSINESS_ID.eq(business))
+                .and(DSL.condition(
+                        "recurring_skip.recurring_id = any({0})",
+                        DSL.val(ids.stream().map(RecurringId::value).toArray(UUID[]::new))))
+                .fetchGroups(RECURRING_SKIP.RECURRING_ID, RECURRING_SKIP.PERIOD_FROM);
     }
 
     private Map<RecurringId, Result<RecurringLineRecord>> lines(BusinessId business, Collection<RecurringId> ids) {

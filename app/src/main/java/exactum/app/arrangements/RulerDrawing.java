@@ -2,7 +2,7 @@ package exactum.app.arrangements;
 
 import exactum.app.web.Texts;
 import exactum.core.cadence.Occurrence;
-import exactum.core.terms.DueRule;
+import exactum.core.working.Worked;
 import exactum.core.working.Working;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
@@ -28,6 +28,7 @@ public record RulerDrawing(int width, List<Tick> ticks, String text) {
             int dueX,
             boolean even,
             boolean labelled,
+            boolean part,
             String date,
             String period,
             String due,
@@ -38,19 +39,19 @@ public record RulerDrawing(int width, List<Tick> ticks, String text) {
             Working dueWorking) {}
 
     /** The ruler of the occurrences, which are in order, with their due days by the terms. */
-    public static RulerDrawing of(List<Occurrence> occurrences, DueRule terms) {
+    public static RulerDrawing of(List<Occurrence> occurrences, DueDays terms) {
         if (occurrences.isEmpty()) return new RulerDrawing(WIDTH, List.of(), "No further invoice.");
         LocalDate first = min(
                 occurrences.getFirst().date(), occurrences.getFirst().period().from());
         LocalDate last = first;
         for (Occurrence o : occurrences)
-            last = max(last, max(o.period().until(), terms.due(o.date()).value()));
+            last = max(last, max(o.period().until(), due(o, terms).value()));
         long days = Math.max(1, ChronoUnit.DAYS.between(first, last));
         var ticks = new ArrayList<Tick>();
         var words = new StringBuilder();
         for (int i = 0; i < occurrences.size(); i++) {
             Occurrence o = occurrences.get(i);
-            var due = terms.due(o.date());
+            var due = due(o, terms);
             int from = place(o.period().from(), first, days);
             int until = place(o.period().until(), first, days);
             ticks.add(new Tick(
@@ -60,6 +61,7 @@ public record RulerDrawing(int width, List<Tick> ticks, String text) {
                     place(due.value(), first, days),
                     i % 2 == 0,
                     until - from > 60,
+                    o.isPart(),
                     Texts.shortDay(o.date()),
                     shortPeriod(o),
                     Texts.shortDay(due.value()),
@@ -72,6 +74,11 @@ public record RulerDrawing(int width, List<Tick> ticks, String text) {
                     .formatted(Texts.day(o.date()), o.period().words(), Texts.day(due.value())));
         }
         return new RulerDrawing(WIDTH, List.copyOf(ticks), words.toString().strip());
+    }
+
+    /** Terms that count from what an occurrence does not say stand on its own date. */
+    private static Worked<LocalDate> due(Occurrence o, DueDays terms) {
+        return terms.first(o).orElseGet(() -> new Worked<>(o.date(), o.working()));
     }
 
     private static String shortPeriod(Occurrence o) {

@@ -5,11 +5,21 @@ import exactum.app.customers.Customer;
 import exactum.app.customers.FindCustomers;
 import exactum.app.documents.IssueDocuments;
 import exactum.app.documents.PrepareDocuments;
+import exactum.app.web.Texts;
+import exactum.core.arrangement.Basis;
+import exactum.core.arrangement.Reading;
+import exactum.core.arrangement.Readings;
+import exactum.core.cadence.Occurrence;
 import exactum.core.cadence.Recurrence;
+import exactum.core.cadence.ServicePeriod;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.RecurringId;
 import exactum.core.problem.Refusal;
+import java.math.BigDecimal;
+import java.time.LocalDate;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -42,31 +52,51 @@ public class SaveRecurring {
     }
 
     /**
-     * Saves a changed one, unless somebody changed it since it was shown. What was billed stays billed: it goes on with
-     * the first date of its cadence after the last one billed, and one that had ended begins again if that date is
-     * within its end.
+     * Saves a changed one, unless somebody changed it since it was shown. What was billed stays billed: it goes on with the
+     * day after the last one billed, and one that had ended begins again if that is within its end. A cadence that would bill
+     * some of those days again, or leave days out, is refused unless parts of periods are charged, which closes both.
      */
     @Transactional
     public void change(BusinessId business, RecurringInvoice r) {
-        if (store.lock(business, List.of(r.id())).isEmpty()) throw changed();
-        RecurringState state = r.state() == RecurringState.ENDED ? RecurringState.ACTIVE : r.state();
-        RecurringInvoice goingOn = r.goingOn(state, nextIndex(business, r.id(), r.recurrence()));
+        RecurringInvoice before = store.lock(business, List.of(r.id())).get(r.id());
+        if (before == null) throw changed();
+        RecurringInvoice goingOn = goingOn(business, before, r);
+        requireSeamless(goingOn);
         requirePlannable(business, goingOn);
         if (!store.update(business, goingOn)) throw changed();
         audit.record(business, "changed a recurring invoice", r.name());
     }
 
-    /** The occurrence that is billed next, if the arrangement recurs like that. */
-    public int nextIndex(BusinessId business, RecurringId id, Recurrence recurrence) {
-        return store.lastBilled(business, id).map(recurrence::indexAfter).orElse(0);
+    /** The changed arrangement as it would go on after what was billed of it as it was. */
+    public RecurringInvoice goingOn(BusinessId business, RecurringInvoice before, RecurringInvoice changed) {
+        RecurringInvoice.Progress stood = before.progress();
+        RecurringState state = stood.state() == RecurringState.ENDED ? RecurringState.ACTIVE : stood.state();
+        Recurrence.Before earlier = before.recurrence().before();
+        Recurrence typed = changed.recurrence().after(earlier);
+        Optional<LocalDate> until = store.billedUntil(business, before.id());
+        if (until.isEmpty()) return changed.recurring(typed).at(stood.in(state).at(0));
+        boolean seamless = typed.ending(new Recurrence.End.Never())
+                .occurrence(stood.nextIndex())
+                .filter(o -> o.period().from().equals(until.get()))
+                .isPresent();
+        if (seamless) return changed.recurring(typed).at(stood.in(state));
+        var billed = new Recurrence.Before(until.get(), earlier.invoices() + stood.nextIndex());
+        return changed.recurring(typed.after(billed)).at(stood.in(state).at(0));
     }
 
-    /** Pauses it, or resumes it; dates missed meanwhile are caught up by the next billing run. */
-    @Transactional
-    public void setPaused(BusinessId business, RecurringId id, int revision, boolean paused) {
-        RecurringState state = paused ? RecurringState.PAUSED : RecurringState.ACTIVE;
-        if (!store.setState(business, id, revision, state)) throw changed();
-        audit.record(business, paused ? "paused a recurring invoice" : "resumed a recurring invoice", id.toString());
+    private static void requireSeamless(RecurringInvoice r) {
+        long apart = r.recurrence().daysApart();
+        if (apart == 0) return;
+        LocalDate billed = r.recurrence().before().until();
+        LocalDate first = billed.plusDays(apart);
+        String days = new ServicePeriod(apart > 0 ? billed : first, apart > 0 ? first : billed).words();
+        throw new Refusal(
+                "recurring.not-seamless",
+                apart > 0
+                        ? "Billed is all up to %s, and this would go on with %s: %s would never be billed. Nothing was saved; what you typed still stands here. Charge parts of periods by days, or let it start on %s."
+                                .formatted(Texts.day(billed.minusDays(1)), Texts.day(first), days, Texts.day(billed))
+                        : "Billed is all up to %s, and this would go on with %s: %s would be billed twice. Nothing was saved; what you typed still stands here. Charge parts of periods by days, or let it start on %s."
+                                .formatted(Texts.day(billed.minusDays(1)), Texts.day(first), days, Texts.day(billed)));
     }
 
     private void requirePlannable(BusinessId business, RecurringInvoice r) {
@@ -84,14 +114,34 @@ public class SaveRecurring {
                                     customer.currency(),
                                     r.content().currency()));
         }
-        r.recurrence()
-                .occurrence(r.nextIndex())
-                .ifPresent(next -> prepare.desk(business).prepare(r.draft(IssueDocuments.newId(), next)));
+        r.next().ifPresent(next -> requirePrepared(business, r, next));
+    }
+
+    /** Its next invoice as far as it can be told before anything is read. */
+    private void requirePrepared(BusinessId business, RecurringInvoice r, Occurrence next) {
+        prepare.desk(business).prepare(r.draft(IssueDocuments.newId(), next, asIfRead(r, next)));
+    }
+
+    /** One unit of everything that is billed as read. */
+    static Readings asIfRead(RecurringInvoice r, Occurrence occurrence) {
+        return new Readings(
+                r.content().lines().stream()
+                        .filter(l -> l.basis() == Basis.METERED)
+                        .map(l -> new Reading(l.line().item(), occurrence.period(), BigDecimal.ONE))
+                        .distinct()
+                        .toList(),
+                Map.of());
     }
 
     private static Refusal changed() {
         return new Refusal(
                 "recurring.changed",
                 "Somebody changed this recurring invoice meanwhile. Yours was not saved; it still stands here. Open it in another tab to compare.");
+    }
+
+    RecurringInvoice locked(BusinessId business, RecurringId id, int revision) {
+        RecurringInvoice r = store.lock(business, List.of(id)).get(id);
+        if (r == null || r.revision() != revision) throw changed();
+        return r;
     }
 }

@@ -9,6 +9,7 @@ import exactum.app.business.Needs;
 import exactum.app.business.Power;
 import exactum.app.customers.Customer;
 import exactum.app.customers.FindCustomers;
+import exactum.app.customers.Groups;
 import exactum.app.documents.FindDocuments;
 import exactum.app.installation.BusinessClock;
 import exactum.app.web.NotHere;
@@ -18,12 +19,14 @@ import exactum.core.ids.CustomerId;
 import exactum.core.ids.DocumentId;
 import exactum.core.ids.RecurringId;
 import exactum.core.ids.RunId;
+import exactum.core.problem.Refusal;
 import exactum.core.typed.TypedDate;
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.UUID;
 import org.springframework.stereotype.Controller;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.ui.Model;
@@ -32,7 +35,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 
-/** Billing runs: rehearse for a date, look, commit, watch; for a date to come, a forecast. */
+/** Billing runs: rehearse for a date, look, commit, watch, stop and go on. */
 @Controller
 class BillingPages {
     private static final int SHOWN = 300;
@@ -46,6 +49,7 @@ class BillingPages {
     private final FindRecurring recurring;
     private final FindCustomers customers;
     private final FindDocuments documents;
+    private final Groups groups;
     private final SchedulerClient scheduler;
     private final BusinessClock clock;
 
@@ -57,6 +61,7 @@ class BillingPages {
             FindRecurring recurring,
             FindCustomers customers,
             FindDocuments documents,
+            Groups groups,
             SchedulerClient scheduler,
             BusinessClock clock) {
         this.plan = plan;
@@ -66,6 +71,7 @@ class BillingPages {
         this.recurring = recurring;
         this.customers = customers;
         this.documents = documents;
+        this.groups = groups;
         this.scheduler = scheduler;
         this.clock = clock;
     }
@@ -75,13 +81,22 @@ class BillingPages {
      *
      * @param state planned, issued or left out
      * @param number of the invoice it made, or null
+     * @param draft that it made, while it is one, or null
      */
-    record Row(PlannedItem item, String customer, String recurring, String state, String reason, String number) {}
+    record Row(
+            PlannedItem item,
+            String customer,
+            String recurring,
+            String state,
+            String reason,
+            String number,
+            DocumentId draft) {}
 
     @GetMapping("/billing-runs")
     String list(BusinessId business, Model model) {
         model.addAttribute("runs", runs.latest(business, 60));
         model.addAttribute("today", Texts.day(clock.today(business)));
+        model.addAttribute("groups", groups.all(business));
         return "billing/list";
     }
 
@@ -90,18 +105,28 @@ class BillingPages {
     @Needs(Power.DOCUMENTS)
     @Transactional
     String rehearseToday(BusinessId business) {
-        return begin(business, clock.today(business));
+        return begin(business, clock.today(business), "", null);
     }
 
     @PostMapping("/billing-runs")
     @Needs(Power.DOCUMENTS)
     @Transactional
-    String rehearse(BusinessId business, @RequestParam String date) {
-        return begin(business, TypedDate.parse(date, clock.today(business)));
+    String rehearse(
+            BusinessId business,
+            @RequestParam String date,
+            @RequestParam(defaultValue = "") String words,
+            @RequestParam(required = false) UUID group) {
+        LocalDate day = TypedDate.parse(date, clock.today(business));
+        if (day.isAfter(clock.today(business)))
+            throw new Refusal(
+                            "run.day-to-come",
+                            "%s has not come. The forecast shows what will be made by then.".formatted(Texts.day(day)))
+                    .at("date");
+        return begin(business, day, words.strip(), group);
     }
 
-    private String begin(BusinessId business, LocalDate day) {
-        RunId run = plan.begin(business, day, day.isAfter(clock.today(business)));
+    private String begin(BusinessId business, LocalDate day, String words, UUID group) {
+        RunId run = plan.begin(business, day, words, group);
         if (recurring.waiting(business, day).count() <= PLANNED_AT_ONCE) plan.plan(business, run);
         else BillingJob.schedulePlan(scheduler, business, run);
         return "redirect:/billing-runs/" + run;
@@ -118,6 +143,14 @@ class BillingPages {
         model.addAttribute("before", from > 1 ? Math.max(1, from - SHOWN) : 0);
         model.addAttribute("next", run.planned() > last ? last + 1 : 0);
         model.addAttribute("held", runs.held(business, id));
+        model.addAttribute("reasons", runs.reasons(business, id));
+        model.addAttribute(
+                "groupName",
+                groups.all(business).stream()
+                        .filter(g -> g.id().equals(run.filter().group()))
+                        .findFirst()
+                        .map(Groups.Group::name)
+                        .orElse(""));
         model.addAttribute("now", OffsetDateTime.now());
         model.addAttribute(
                 "approval",
@@ -138,6 +171,23 @@ class BillingPages {
     String commit(BusinessId business, @PathVariable RunId id) {
         runs.find(business, id).orElseThrow(NotHere::new);
         if (commit.start(business, id)) BillingJob.scheduleRun(scheduler, business, id);
+        return "redirect:/billing-runs/" + id;
+    }
+
+    @PostMapping("/billing-runs/{id}/stop")
+    @Needs(Power.DOCUMENTS)
+    String stop(BusinessId business, @PathVariable RunId id) {
+        runs.find(business, id).orElseThrow(NotHere::new);
+        commit.stop(business, id);
+        return "redirect:/billing-runs/" + id;
+    }
+
+    @PostMapping("/billing-runs/{id}/go-on")
+    @Needs(Power.DOCUMENTS)
+    @Transactional
+    String goOn(BusinessId business, @PathVariable RunId id) {
+        runs.find(business, id).orElseThrow(NotHere::new);
+        if (commit.goOn(business, id)) BillingJob.scheduleRun(scheduler, business, id);
         return "redirect:/billing-runs/" + id;
     }
 
@@ -165,13 +215,15 @@ class BillingPages {
             Outcome outcome,
             Map<DocumentId, String> numbers) {
         String reason = outcome == null ? item.leftOut() : outcome.reason();
-        String state = reason != null ? "left out" : outcome == null ? "planned" : "issued";
+        String number = outcome == null ? null : numbers.get(outcome.document());
+        String state = reason != null ? "left out" : outcome == null ? "planned" : number == null ? "draft" : "issued";
         return new Row(
                 item,
                 payers.get(item.customer()).name(),
                 arrangements.get(item.recurring()).name(),
                 state,
                 reason,
-                outcome == null ? null : numbers.get(outcome.document()));
+                number,
+                state.equals("draft") ? outcome.document() : null);
     }
 }

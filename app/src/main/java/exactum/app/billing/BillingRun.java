@@ -6,26 +6,40 @@ import java.time.Duration;
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
 import java.util.List;
+import java.util.UUID;
 
 /**
  * A billing run.
  *
- * @param forecast whether it only looks ahead and can never be committed
+ * @param filter whose arrangements it is for
  * @param planned how many items its plan has, those that cannot be made included
+ * @param issued how many were issued
+ * @param drafted how many became drafts, which wait for a person
  * @param leftOut how many of them were left out so far; in a rehearsal, how many cannot be made
  * @param totals what those that can be made come to, by currency
  */
 record BillingRun(
         RunId id,
         LocalDate date,
-        boolean forecast,
+        Filter filter,
         RunState state,
         int planned,
         int issued,
+        int drafted,
         int leftOut,
         List<Money> totals,
         String madeBy,
         Times times) {
+
+    /**
+     * Whose arrangements a run is for.
+     *
+     * @param words of the arrangement’s name or reference, or of the customer; empty for all
+     * @param group of customers, or null for all
+     */
+    record Filter(String words, UUID group) {
+        static final Filter ALL = new Filter("", null);
+    }
 
     /** When it was made, began to issue, and was done. */
     record Times(OffsetDateTime madeAt, OffsetDateTime startedAt, OffsetDateTime finishedAt) {}
@@ -40,7 +54,7 @@ record BillingRun(
     }
 
     public int handled() {
-        return issued + leftOut;
+        return issued + drafted + leftOut;
     }
 
     /** Items handled a second since the start; 0 before anything was handled. */

@@ -58,7 +58,7 @@ public class CommitBillingRun {
         transaction.executeWithoutResult(s -> runs.dropPlans(business, Audit.who())
                 .forEach(left -> approvals.withdraw(business, ApprovalKind.BILLING_RUN, left.value())));
         runs.running(business, Audit.who()).forEach(left -> execute(business, left));
-        RunId run = plan.begin(business, day, false);
+        RunId run = plan.begin(business, day, "", null);
         plan.plan(business, run);
         if (runs.find(business, run).orElseThrow(NotHere::new).planned() == 0) {
             transaction.executeWithoutResult(s -> runs.drop(business, run));
@@ -71,7 +71,7 @@ public class CommitBillingRun {
     @Transactional
     public boolean start(BusinessId business, RunId id) {
         BillingRun run = runs.find(business, id).orElseThrow(NotHere::new);
-        boolean rehearsed = run.state() == RunState.REHEARSED && !run.forecast();
+        boolean rehearsed = run.state() == RunState.REHEARSED;
         if (rehearsed && !approvals.mayGo(business, toApprove(run))) return false;
         boolean started = runs.start(business, id, CHUNK);
         if (started)
@@ -94,13 +94,27 @@ public class CommitBillingRun {
                 "/billing-runs/" + run.id());
     }
 
+    /** Stops a run after the chunks that are being made; it can go on later. */
+    @Transactional
+    public void stop(BusinessId business, RunId id) {
+        if (runs.stop(business, id)) audit.record(business, "stopped a billing run", id.toString());
+    }
+
+    /** Lets a stopped run go on; false if it is not stopped. */
+    @Transactional
+    public boolean goOn(BusinessId business, RunId id) {
+        boolean goes = runs.goOn(business, id);
+        if (goes) audit.record(business, "let a billing run go on", id.toString());
+        return goes;
+    }
+
     /** Executes what is left of the plan. */
     public void execute(BusinessId business, RunId id) {
         BillingRun run = runs.find(business, id).orElseThrow(() -> new NoDataFoundException("no billing run " + id));
         try (var pool = Executors.newFixedThreadPool(WORKERS)) {
             List<Future<Object>> workers = pool.invokeAll(IntStream.range(0, WORKERS)
                     .mapToObj(i -> (Callable<Object>) () -> {
-                        while (chunks.issueNext(business, run)) {}
+                        while (runs.isRunning(business, id) && chunks.issueNext(business, run)) {}
                         return null;
                     })
                     .toList());

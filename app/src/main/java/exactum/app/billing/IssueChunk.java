@@ -1,8 +1,11 @@
 package exactum.app.billing;
 
 import exactum.app.arrangements.AdvanceRecurring;
+import exactum.app.arrangements.Handling;
+import exactum.app.arrangements.Meters;
 import exactum.app.arrangements.RecurringInvoice;
 import exactum.app.arrangements.RecurringState;
+import exactum.app.documents.Drafts;
 import exactum.app.documents.IssueDocuments;
 import exactum.app.documents.PrepareDocuments;
 import exactum.app.documents.Prepared;
@@ -12,6 +15,7 @@ import exactum.core.ids.DocumentId;
 import exactum.core.ids.RecurringId;
 import exactum.core.problem.Refusal;
 import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -30,9 +34,19 @@ class IssueChunk {
     private final RunStore runs;
     private final AdvanceRecurring recurring;
     private final PrepareDocuments prepare;
+    private final Meters meters;
     private final IssueDocuments issue;
+    private final Drafts drafts;
 
-    IssueChunk(RunStore runs, AdvanceRecurring recurring, PrepareDocuments prepare, IssueDocuments issue) {
+    IssueChunk(
+            RunStore runs,
+            AdvanceRecurring recurring,
+            PrepareDocuments prepare,
+            Meters meters,
+            IssueDocuments issue,
+            Drafts drafts) {
+        this.meters = meters;
+        this.drafts = drafts;
         this.runs = runs;
         this.recurring = recurring;
         this.prepare = prepare;
@@ -57,14 +71,15 @@ class IssueChunk {
         Set<DocumentId> claimed = recurring.claim(
                 business,
                 candidates.stream()
-                        .map(c -> new AdvanceRecurring.Claim(
-                                c.recurring().id(), c.occurrence().date(), c.document()))
+                        .map(c -> new AdvanceRecurring.Claim(c.recurring().id(), c.occurrence(), c.document()))
                         .toList());
         Map<RecurringInvoice, Integer> nextIndexes = new LinkedHashMap<>();
-        var documents = new ArrayList<Prepared>();
+        Map<Handled, List<Prepared>> documents = new EnumMap<>(Handled.class);
         for (Candidate c : candidates) {
             if (claimed.contains(c.document())) {
-                documents.add(c.prepared());
+                documents
+                        .computeIfAbsent(Handled.of(c.recurring().handling()), h -> new ArrayList<>())
+                        .add(c.prepared());
                 nextIndexes.merge(c.recurring(), c.occurrence().index() + 1, Math::max);
                 outcomes.add(new Outcome(c.item().itemNo(), c.document(), null));
             } else {
@@ -72,9 +87,32 @@ class IssueChunk {
             }
         }
         recurring.advance(business, nextIndexes);
-        issue.issue(business, documents, new IssueDocuments.How(run.id(), run.date(), run.date()));
-        runs.chunkDone(business, run.id(), chunk.get(), outcomes);
+        make(business, run, documents);
+        int drafted = documents.getOrDefault(Handled.DRAFTED, List.of()).size();
+        runs.chunkDone(business, run.id(), chunk.get(), outcomes, drafted);
         return true;
+    }
+
+    /** What happens to an invoice that is made. */
+    private enum Handled {
+        SENT,
+        ISSUED,
+        DRAFTED;
+
+        private static Handled of(Handling handling) {
+            if (handling.reviewFirst()) return DRAFTED;
+            return handling.sentAutomatically() ? SENT : ISSUED;
+        }
+    }
+
+    private void make(BusinessId business, BillingRun run, Map<Handled, List<Prepared>> documents) {
+        documents.forEach((handled, prepared) -> {
+            switch (handled) {
+                case DRAFTED -> drafts.keep(business, prepared);
+                case ISSUED -> issue.issue(business, prepared, new IssueDocuments.How(run.id(), null, run.date()));
+                case SENT -> issue.issue(business, prepared, new IssueDocuments.How(run.id(), run.date(), run.date()));
+            }
+        });
     }
 
     private List<Candidate> candidates(BusinessId business, List<PlannedItem> items, List<Outcome> outcomes) {
@@ -82,11 +120,12 @@ class IssueChunk {
                 business, items.stream().map(PlannedItem::recurring).distinct().toList());
         PrepareDocuments.Desk desk = prepare.desk(business)
                 .with(items.stream().map(PlannedItem::customer).distinct().toList());
+        Meters.Desk meter = meters.desk(business, arrangements.values());
         var candidates = new ArrayList<Candidate>();
         for (PlannedItem item : items) {
             RecurringInvoice one = arrangements.get(item.recurring());
             try {
-                candidates.add(candidate(item, one, desk));
+                candidates.add(candidate(item, one, desk, meter));
             } catch (LeftOut different) {
                 outcomes.add(Outcome.leftOut(item, different.getMessage()));
             } catch (Refusal cannotBeMade) {
@@ -96,13 +135,16 @@ class IssueChunk {
         return candidates;
     }
 
-    private static Candidate candidate(PlannedItem item, RecurringInvoice one, PrepareDocuments.Desk desk) {
+    private static Candidate candidate(
+            PlannedItem item, RecurringInvoice one, PrepareDocuments.Desk desk, Meters.Desk meter) {
         if (item.leftOut() != null) throw new LeftOut(item.leftOut());
         if (one.revision() != item.revision()) throw new LeftOut("the arrangement was changed after the rehearsal");
         if (one.state() != RecurringState.ACTIVE)
             throw new LeftOut("the arrangement is " + one.state().words());
         Occurrence occurrence = one.recurrence().occurrence(item.occurrence()).orElseThrow();
-        Prepared prepared = desk.prepare(one.draft(IssueDocuments.newId(), occurrence));
+        if (one.progress().skipped().contains(occurrence.period().from())) throw new LeftOut("this date is left out");
+        Prepared prepared =
+                desk.prepare(one.draft(IssueDocuments.newId(), occurrence, meter.readings(one, occurrence)));
         item.facts().difference(Facts.of(prepared)).ifPresent(words -> {
             throw new LeftOut(words);
         });

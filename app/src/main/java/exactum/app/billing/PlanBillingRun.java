@@ -1,6 +1,7 @@
 package exactum.app.billing;
 
 import exactum.app.arrangements.FindRecurring;
+import exactum.app.arrangements.Meters;
 import exactum.app.arrangements.RecurringInvoice;
 import exactum.app.audit.Audit;
 import exactum.app.database.Ids;
@@ -20,6 +21,7 @@ import java.util.Currency;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.UUID;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -34,10 +36,17 @@ public class PlanBillingRun {
     private static final int PAGE = 500;
     private final FindRecurring recurring;
     private final PrepareDocuments prepare;
+    private final Meters meters;
     private final RunStore runs;
     private final TransactionTemplate transaction;
 
-    PlanBillingRun(FindRecurring recurring, PrepareDocuments prepare, RunStore runs, TransactionTemplate transaction) {
+    PlanBillingRun(
+            FindRecurring recurring,
+            PrepareDocuments prepare,
+            Meters meters,
+            RunStore runs,
+            TransactionTemplate transaction) {
+        this.meters = meters;
         this.recurring = recurring;
         this.prepare = prepare;
         this.runs = runs;
@@ -47,14 +56,15 @@ public class PlanBillingRun {
     /**
      * Begins a plan in place of the person's earlier ones that were never committed.
      *
-     * @param forecast whether it only looks ahead, and can never be committed
+     * @param words of the name or reference of an arrangement, or of the customer; empty for all
+     * @param group of customers, or null for all
      */
     @Transactional
-    public RunId begin(BusinessId business, LocalDate date, boolean forecast) {
+    public RunId begin(BusinessId business, LocalDate date, String words, UUID group) {
         String who = Audit.who();
         runs.dropRehearsals(business, who);
         var run = new RunId(Ids.next());
-        runs.insert(business, run, date, forecast, who);
+        runs.insert(business, run, date, new BillingRun.Filter(words, group), who);
         return run;
     }
 
@@ -66,7 +76,7 @@ public class PlanBillingRun {
         var sums = new Sums();
         RecurringId after = null;
         for (List<RecurringInvoice> page;
-                !(page = recurring.due(business, run.date(), after, PAGE)).isEmpty();
+                !(page = recurring.due(business, wanted(run), after, PAGE)).isEmpty();
                 after = page.getLast().id()) {
             List<PlannedItem> items = items(business, run.date(), page, sums);
             transaction.executeWithoutResult(s -> {
@@ -75,6 +85,11 @@ public class PlanBillingRun {
             });
         }
         transaction.executeWithoutResult(s -> runs.setRehearsed(business, id, sums.totals, sums.counts));
+    }
+
+    private static FindRecurring.Wanted wanted(BillingRun run) {
+        return new FindRecurring.Wanted(
+                run.date(), run.filter().words(), run.filter().group());
     }
 
     /** What the plan comes to so far. */
@@ -98,27 +113,25 @@ public class PlanBillingRun {
     private List<PlannedItem> items(BusinessId business, LocalDate date, List<RecurringInvoice> page, Sums sums) {
         PrepareDocuments.Desk desk = prepare.desk(business)
                 .with(page.stream().map(RecurringInvoice::customer).toList());
+        Meters.Desk meter = meters.desk(business, page);
         var items = new ArrayList<PlannedItem>();
         for (RecurringInvoice one : page) {
-            one.recurrence()
-                    .from(one.nextIndex())
-                    .takeWhile(o -> !o.makeOn().isAfter(date))
-                    .forEach(occurrence -> {
-                        PlannedItem item = item(sums.planned + 1, one, occurrence, desk);
-                        sums.add(item);
-                        items.add(item);
-                    });
+            one.toMake(date).forEach(occurrence -> {
+                PlannedItem item = item(sums.planned + 1, one, occurrence, desk, meter);
+                sums.add(item);
+                items.add(item);
+            });
         }
         return items;
     }
 
     private static PlannedItem item(
-            int number, RecurringInvoice one, Occurrence occurrence, PrepareDocuments.Desk desk) {
+            int number, RecurringInvoice one, Occurrence occurrence, PrepareDocuments.Desk desk, Meters.Desk meter) {
         Facts facts = null;
         String leftOut = null;
         DocumentId id = IssueDocuments.newId();
         try {
-            facts = Facts.of(desk.prepare(one.draft(id, occurrence)));
+            facts = Facts.of(desk.prepare(one.draft(id, occurrence, meter.readings(one, occurrence))));
         } catch (Refusal cannotBeMade) {
             leftOut = cannotBeMade.sentence();
         }

@@ -7,6 +7,7 @@ enum RunState {
     PLANNING("planning", "flight"),
     REHEARSED("rehearsed", "draft"),
     RUNNING("running", "flight"),
+    STOPPED("stopped", "draft"),
     DONE("done", "paid");
 
     private final String words;

@@ -53,13 +53,14 @@ class RunStore {
         return load(business, DSL.noCondition(), most);
     }
 
-    void insert(BusinessId business, RunId id, LocalDate date, boolean forecast, String who) {
+    void insert(BusinessId business, RunId id, LocalDate date, BillingRun.Filter filter, String who) {
         db.insertInto(RUN)
                 .set(RUN.BUSINESS_ID, business)
                 .set(RUN.ID, id)
                 .set(RUN.KIND, BILLING)
                 .set(RUN.RUN_DATE, date)
-                .set(RUN.FORECAST, forecast)
+                .set(RUN.WORDS, filter.words())
+                .set(RUN.GROUP_ID, filter.group())
                 .set(RUN.STATE, RunState.PLANNING.words())
                 .set(RUN.MADE_BY, who)
                 .execute();
@@ -153,7 +154,6 @@ class RunStore {
                 .set(RUN.STARTED_AT, OffsetDateTime.now())
                 .where(is(business, run))
                 .and(RUN.STATE.eq(RunState.REHEARSED.words()))
-                .and(RUN.FORECAST.isFalse())
                 .execute();
         if (started == 0) return false;
         int planned = find(business, run).orElseThrow().planned();
@@ -180,6 +180,30 @@ class RunStore {
                 == 1;
     }
 
+    /** Stops a run between two chunks; false if it does not run. */
+    boolean stop(BusinessId business, RunId run) {
+        return move(business, run, RunState.RUNNING, RunState.STOPPED);
+    }
+
+    /** Lets a stopped run go on; false if it is not stopped. */
+    boolean goOn(BusinessId business, RunId run) {
+        return move(business, run, RunState.STOPPED, RunState.RUNNING);
+    }
+
+    boolean isRunning(BusinessId business, RunId run) {
+        return db.fetchExists(RUN, is(business, run).and(RUN.STATE.eq(RunState.RUNNING.words())));
+    }
+
+    /** Why items were left out, each reason with how many. */
+    Map<String, Integer> reasons(BusinessId business, RunId run) {
+        return db.fetch(
+                        "select coalesce(o.reason, i.left_out) as why, count(*)::int as n from run_item i"
+                                + " left join run_outcome o on o.business_id = i.business_id and o.run_id = i.run_id and o.item_no = i.item_no"
+                                + " where i.business_id = {0} and i.run_id = {1} and (o.reason is not null or o.item_no is null and i.left_out is not null) group by 1 order by 2 desc, 1 limit 12",
+                        DSL.inline(business.value()), DSL.val(run.value()))
+                .intoMap(r -> r.get("why", String.class), r -> r.get("n", Integer.class));
+    }
+
     /** The next chunk that nobody works at, held until the transaction ends. */
     Optional<Chunk> takeChunk(BusinessId business, RunId run) {
         return db.selectFrom(RUN_CHUNK)
@@ -193,8 +217,12 @@ class RunStore {
                 .fetchOptional(c -> new Chunk(c.getFirstItem(), c.getLastItem()));
     }
 
-    /** Writes what became of the items of a chunk and counts it on the run. */
-    void chunkDone(BusinessId business, RunId run, Chunk chunk, List<Outcome> outcomes) {
+    /**
+     * Writes what became of the items of a chunk and counts it on the run.
+     *
+     * @param drafted how many of the documents are drafts
+     */
+    void chunkDone(BusinessId business, RunId run, Chunk chunk, List<Outcome> outcomes, int drafted) {
         CopyRows.into(
                 db,
                 outcomes.stream()
@@ -206,10 +234,11 @@ class RunStore {
                 .and(RUN_CHUNK.RUN_ID.eq(run))
                 .and(RUN_CHUNK.FIRST_ITEM.eq(chunk.firstItem()))
                 .execute();
-        int issued = (int) outcomes.stream().filter(o -> o.document() != null).count();
+        int made = (int) outcomes.stream().filter(o -> o.document() != null).count();
         db.update(RUN)
-                .set(RUN.ISSUED, RUN.ISSUED.plus(issued))
-                .set(RUN.LEFT_OUT, RUN.LEFT_OUT.plus(outcomes.size() - issued))
+                .set(RUN.ISSUED, RUN.ISSUED.plus(made - drafted))
+                .set(RUN.DRAFTED, RUN.DRAFTED.plus(drafted))
+                .set(RUN.LEFT_OUT, RUN.LEFT_OUT.plus(outcomes.size() - made))
                 .where(is(business, run))
                 .execute();
     }
@@ -281,10 +310,11 @@ class RunStore {
         return new BillingRun(
                 r.getId(),
                 r.getRunDate(),
-                r.getForecast(),
+                new BillingRun.Filter(r.getWords(), r.getGroupId()),
                 RunState.of(r.getState()),
                 r.getPlanned(),
                 r.getIssued(),
+                r.getDrafted(),
                 r.getLeftOut(),
                 totals,
                 r.getMadeBy(),
@@ -304,6 +334,7 @@ class RunStore {
                 .setDocumentDate(i.date())
                 .setCurrency(i.currency().getCurrencyCode())
                 .setDueDate(f == null ? null : f.due())
+                .setParts(f == null ? null : f.parts())
                 .setGrossMinor(f == null ? null : f.gross().minor())
                 .setRates(f == null ? null : f.rates())
                 .setBuyer(f == null ? null : f.buyer())
@@ -317,6 +348,7 @@ class RunStore {
                 : new Facts(
                         Money.ofMinor(i.getCurrency(), i.getGrossMinor()),
                         i.getDueDate(),
+                        i.getParts(),
                         i.getRates(),
                         i.getBuyer(),
                         i.getSentTo());

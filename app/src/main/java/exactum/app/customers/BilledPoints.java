@@ -1,8 +1,8 @@
 package exactum.app.customers;
 
 import exactum.app.setup.FindSetup;
+import exactum.app.setup.KeptTerms;
 import exactum.app.setup.Layout;
-import exactum.app.setup.Terms;
 import exactum.core.document.TaxTreatment;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.TermsId;
@@ -41,7 +41,7 @@ class BilledPoints {
 
     Form of(BusinessId business, String action, HowBilled holds, HowBilled.Said said, BilledPoint.Seen seen) {
         Map<TermsId, String> terms = new LinkedHashMap<>();
-        for (Terms t : setup.terms(business)) terms.put(t.id(), t.name());
+        for (KeptTerms t : setup.terms(business)) terms.put(t.id(), t.name());
         Map<UUID, String> layouts = new LinkedHashMap<>();
         for (Layout l : setup.layouts(business)) layouts.put(l.id(), "%s (%s)".formatted(l.name(), l.channels()));
         var points = new ArrayList<BilledPoint>();

@@ -3,8 +3,8 @@ package exactum.app.customers;
 import exactum.app.audit.Audit;
 import exactum.app.audit.Changes;
 import exactum.app.setup.FindSetup;
+import exactum.app.setup.KeptTerms;
 import exactum.app.setup.Layout;
-import exactum.app.setup.Terms;
 import exactum.app.web.NotHere;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
@@ -72,7 +72,7 @@ public class BillingRules {
     }
 
     private TermsId chosenTerms(BusinessId business) {
-        return setup.terms(business).stream().findFirst().map(Terms::id).orElse(null);
+        return setup.terms(business).stream().findFirst().map(KeptTerms::id).orElse(null);
     }
 
     private UUID chosenLayout(BusinessId business) {
@@ -127,7 +127,7 @@ public class BillingRules {
 
     /** What changes, in words; nothing said reads as nothing. */
     Changes differences(BusinessId business, HowBilled.Said before, HowBilled.Said after) {
-        Map<TermsId, Terms> terms = setup.termsById(business);
+        Map<TermsId, KeptTerms> terms = setup.termsById(business);
         var layouts = new HashMap<UUID, String>();
         for (Layout l : setup.layouts(business)) layouts.put(l.id(), l.name());
         return Changes.of()
@@ -139,7 +139,7 @@ public class BillingRules {
                 .and("layout", layouts.get(before.layout()), layouts.get(after.layout()));
     }
 
-    private static String name(Map<TermsId, Terms> all, TermsId id) {
+    private static String name(Map<TermsId, KeptTerms> all, TermsId id) {
         return id == null ? "" : all.get(id).name();
     }
 

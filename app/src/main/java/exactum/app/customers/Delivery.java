@@ -29,7 +29,7 @@ public enum Delivery implements Coded {
     }
 
     /** The one with the stored name; null for null. */
-    static Delivery of(String code) {
+    public static Delivery of(String code) {
         return Coded.of(values(), code);
     }
 }

@@ -2,8 +2,8 @@ package exactum.app.customers;
 
 import exactum.app.database.Ids;
 import exactum.app.setup.FindSetup;
+import exactum.app.setup.KeptTerms;
 import exactum.app.setup.Layout;
-import exactum.app.setup.Terms;
 import exactum.core.document.TaxTreatment;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.TermsId;
@@ -49,7 +49,7 @@ class ReadRows {
 
         private Names(BusinessId business) {
             groups.all(business).forEach(g -> groupIds.put(g.name(), g.id()));
-            for (Terms t : setup.terms(business)) terms.put(t.name(), t.id());
+            for (KeptTerms t : setup.terms(business)) terms.put(t.name(), t.id());
             for (Layout l : setup.layouts(business)) layouts.put(l.name(), l.id());
         }
     }

@@ -203,8 +203,9 @@ class OpeningScene {
                         List.of(),
                         null,
                         Draft.Wording.NONE,
-                        null),
+                        Draft.Sending.USUAL),
                 setup.chosenTerms(business).id(),
+                null,
                 Origin.BY_HAND,
                 false,
                 0);

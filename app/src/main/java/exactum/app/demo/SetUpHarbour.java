@@ -1,7 +1,6 @@
 package exactum.app.demo;
 
 import exactum.app.arrangements.RecurringInvoice;
-import exactum.app.arrangements.RecurringState;
 import exactum.app.arrangements.SaveRecurring;
 import exactum.app.catalogue.CatalogueItem;
 import exactum.app.catalogue.FindCatalogue;
@@ -37,6 +36,7 @@ import exactum.core.money.UnitPrice;
 import exactum.core.price.Price;
 import exactum.core.price.Tariff;
 import exactum.core.terms.DueRule;
+import exactum.core.terms.Terms;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -128,12 +128,22 @@ class SetUpHarbour {
     }
 
     private void terms(BusinessId id) {
-        setUp.addTerms(id, "14 days", new DueRule(0, 14, false), "Payable within 14 days of the invoice date.", true);
-        setUp.addTerms(id, "30 days", new DueRule(0, 30, false), "Payable within 30 days of the invoice date.", false);
+        setUp.addTerms(
+                id,
+                "14 days",
+                Terms.single(new DueRule(0, 14, false)),
+                "Payable within 14 days of the invoice date.",
+                true);
+        setUp.addTerms(
+                id,
+                "30 days",
+                Terms.single(new DueRule(0, 30, false)),
+                "Payable within 30 days of the invoice date.",
+                false);
         setUp.addTerms(
                 id,
                 "End of next month",
-                new DueRule(1, 0, true),
+                Terms.single(new DueRule(1, 0, true)),
                 "Payable by the end of the month after the invoice.",
                 false);
     }
@@ -289,20 +299,17 @@ class SetUpHarbour {
             String reference) {
         recurring.add(
                 id,
-                new RecurringInvoice(
+                RecurringInvoice.fresh(
                         new RecurringId(Ids.next()),
                         name,
                         customer,
                         plan.recurrence(),
                         terms,
-                        new RecurringInvoice.Content(
+                        RecurringInvoice.Content.of(
                                 lines.getFirst().price().currency(),
                                 PriceMode.PLUS_TAX,
                                 lines,
-                                new Draft.Wording(reference, "")),
-                        RecurringState.ACTIVE,
-                        0,
-                        1));
+                                new Draft.Wording(reference, "", ""))));
     }
 
     /** The price for everybody. */

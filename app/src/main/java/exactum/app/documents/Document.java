@@ -10,6 +10,7 @@ import exactum.core.document.TaxRate;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.DocumentId;
 import exactum.core.money.Money;
+import exactum.core.terms.Terms;
 import java.time.LocalDate;
 import java.util.List;
 
@@ -18,6 +19,7 @@ import java.util.List;
  *
  * @param date its own date
  * @param period the time it is for, or null
+ * @param rule the terms it was issued with; null where it asks for nothing
  */
 public record Document(
         DocumentId id,
@@ -31,6 +33,7 @@ public record Document(
         Manner manner,
         Amounts amounts,
         Texts texts,
+        Terms rule,
         Origin origin,
         List<IssuedLine> lines,
         List<Tax> taxes) {
@@ -47,7 +50,7 @@ public record Document(
             PriceMode mode, List<Adjustment> adjustments, Money net, Money tax, Money gross, Money prepaid) {}
 
     /** What it says beside its figures; empty for nothing. */
-    public record Texts(String terms, String theirReference, String memo) {}
+    public record Texts(String terms, String theirReference, String ourReference, String memo) {}
 
     /**
      * A line as issued.

@@ -1,10 +1,12 @@
 package exactum.app.documents;
 
 import exactum.app.catalogue.Discount;
+import exactum.core.cadence.ServicePeriod;
 import exactum.core.document.Adjustment;
 import exactum.core.document.DocumentKind;
 import exactum.core.ids.DocumentId;
 import exactum.core.ids.TermsId;
+import exactum.core.terms.Terms;
 import exactum.core.text.TextKind;
 import java.time.LocalDate;
 import java.util.LinkedHashMap;
@@ -26,12 +28,36 @@ public final class DocumentForm extends PaperForm {
         f.put("termsOf", draft.customer().toString());
         f.put("mode", draft.content().mode().words());
         f.put("reference", draft.content().wording().theirReference());
+        f.put("ourReference", draft.content().wording().ourReference());
+        putPeriod(f, draft.content().period());
         f.put("memo", draft.content().wording().memo());
         f.put("revision", Integer.toString(draft.revision()));
         if (draft.useCredit()) f.put("useCredit", "on");
         draft.content().adjustments().stream().findFirst().ifPresent(a -> f.put("discount", a.name()));
         TypedLines.put(f, draft.content().lines());
+        TypedParts.put(f, draft.own());
         return f;
+    }
+
+    private static void putPeriod(Map<String, String> f, ServicePeriod period) {
+        if (period == null) return;
+        f.put("periodFrom", text(period.from()));
+        f.put("periodTo", text(period.until().minusDays(1)));
+    }
+
+    /** Its parts, where they are typed for it alone. */
+    public TypedParts parts() {
+        return new TypedParts(fields, problems, currency(), date());
+    }
+
+    /** The time it is for; null where none is typed. */
+    public ServicePeriod period() {
+        if (get("periodFrom").isEmpty() && get("periodTo").isEmpty()) return null;
+        LocalDate from = date("periodFrom", date());
+        LocalDate to = date("periodTo", from);
+        if (!to.isBefore(from)) return new ServicePeriod(from, to.plusDays(1));
+        problem("periodTo", "It would end before it starts.");
+        return null;
     }
 
     @Override
@@ -57,7 +83,12 @@ public final class DocumentForm extends PaperForm {
         var lines = lines();
         LocalDate date = date();
         List<Adjustment> adjustments = adjustments();
-        var wording = new Draft.Wording(text("reference", TextKind.NAME), text("memo", TextKind.PARAGRAPHS));
+        ServicePeriod period = period();
+        Terms own = parts().terms();
+        var wording = new Draft.Wording(
+                text("reference", TextKind.NAME),
+                text("ourReference", TextKind.NAME),
+                text("memo", TextKind.PARAGRAPHS));
         if (customer().isEmpty()) problem("customer", "Choose a customer.");
         if (lines.stream().allMatch(l -> l.isText())) problem("text0", "It needs at least one line with a price.");
         if (hasProblems()) throw refused("invoice.wrong");
@@ -66,8 +97,9 @@ public final class DocumentForm extends PaperForm {
                 DocumentKind.INVOICE,
                 customer().orElseThrow(),
                 date,
-                new Draft.Content(currency(), mode(), lines, adjustments, null, wording, null),
+                new Draft.Content(currency(), mode(), lines, adjustments, period, wording, Draft.Sending.USUAL),
                 terms(chosenTerms),
+                own,
                 Origin.BY_HAND,
                 useCredit(),
                 revision);

@@ -1,5 +1,6 @@
 package exactum.app.documents;
 
+import exactum.app.business.FindBusinesses;
 import exactum.app.business.Needs;
 import exactum.app.business.Power;
 import exactum.app.database.Slice;
@@ -10,12 +11,14 @@ import exactum.app.links.PaymentLinks;
 import exactum.app.messages.FindMessages;
 import exactum.app.settlement.FindClaims;
 import exactum.app.settlement.FindPayments;
+import exactum.app.settlement.FindSchedules;
 import exactum.app.settlement.UseCredit;
 import exactum.app.trail.Trails;
 import exactum.app.web.NotHere;
 import exactum.app.web.Pager;
 import exactum.app.web.Texts;
 import exactum.app.web.TypedForm;
+import exactum.core.calendar.Clearing;
 import exactum.core.document.DocumentKind;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.PaymentLinkId;
@@ -39,6 +42,8 @@ import org.springframework.web.bind.annotation.RequestParam;
 class DocumentPages {
     private final FindDocuments documents;
     private final FindClaims claims;
+    private final FindSchedules schedules;
+    private final FindBusinesses businesses;
     private final FindPayments payments;
     private final FindMessages messages;
     private final List<Attempts> attempts;
@@ -55,6 +60,8 @@ class DocumentPages {
     DocumentPages(
             FindDocuments documents,
             FindClaims claims,
+            FindSchedules schedules,
+            FindBusinesses businesses,
             FindPayments payments,
             FindMessages messages,
             List<Attempts> attempts,
@@ -69,6 +76,8 @@ class DocumentPages {
             BusinessClock clock) {
         this.documents = documents;
         this.claims = claims;
+        this.schedules = schedules;
+        this.businesses = businesses;
         this.payments = payments;
         this.messages = messages;
         this.attempts = attempts;
@@ -120,6 +129,11 @@ class DocumentPages {
         model.addAttribute("document", document);
         model.addAttribute("standing", documents.standing(business, document.id(), today));
         model.addAttribute("parts", parts);
+        model.addAttribute(
+                "dueWorkings",
+                IssuedParts.workings(
+                        document, Clearing.of(businesses.get(business).currency())));
+        model.addAttribute("reschedulings", schedules.of(business, document.id()));
         model.addAttribute("open", open);
         model.addAttribute("today", today);
         model.addAttribute("trail", trails.ofDocument(business, document.id()));

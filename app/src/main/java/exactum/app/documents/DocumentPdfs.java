@@ -125,7 +125,11 @@ public class DocumentPdfs {
         model.put("title", "kind." + d.kind().words().replace(' ', '-'));
         model.put("bank", account == null ? null : setup.bankAccount(business, account));
         model.put("number", account == null ? null : setup.number(business, account));
-        model.put("parts", claims.parts(business, d.id()));
+        model.put(
+                "parts",
+                claims.parts(business, d.id()).stream()
+                        .filter(p -> p.said().rescheduled() == 0)
+                        .toList());
         model.put("address", address);
         model.put("qr", QrCode.dataAddress(address));
         model.put("faces", "");

@@ -12,6 +12,7 @@ import exactum.app.database.Slice;
 import exactum.app.daysheet.Wanted;
 import exactum.app.ledger.Provable;
 import exactum.app.ledger.Prove;
+import exactum.app.setup.TermsJson;
 import exactum.core.cadence.ServicePeriod;
 import exactum.core.document.DocumentKind;
 import exactum.core.document.DocumentState;
@@ -66,8 +67,10 @@ class DocumentStore implements FindDocuments, Provable {
             """;
     private final DSLContext db;
     private final Json json;
+    private final TermsJson terms;
 
-    DocumentStore(DSLContext db, Json json) {
+    DocumentStore(DSLContext db, Json json, TermsJson terms) {
+        this.terms = terms;
         this.db = db;
         this.json = json;
     }
@@ -393,7 +396,12 @@ class DocumentStore implements FindDocuments, Provable {
                         Money.ofMinor(c, d.getTaxMinor()),
                         Money.ofMinor(c, d.getGrossMinor()),
                         Money.ofMinor(c, d.getPrepaidMinor())),
-                new Document.Texts(d.getTermsPrinted(), orEmpty(d.getTheirReference()), orEmpty(d.getMemo())),
+                new Document.Texts(
+                        d.getTermsPrinted(),
+                        orEmpty(d.getTheirReference()),
+                        orEmpty(d.getOurReference()),
+                        orEmpty(d.getMemo())),
+                terms.read(d.getTermsRule()),
                 new Origin(Origin.Kind.of(d.getOrigin()), d.getOriginId()),
                 lines,
                 taxes);

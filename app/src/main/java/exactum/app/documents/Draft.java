@@ -1,5 +1,6 @@
 package exactum.app.documents;
 
+import exactum.app.customers.Delivery;
 import exactum.core.cadence.ServicePeriod;
 import exactum.core.document.Adjustment;
 import exactum.core.document.DocumentKind;
@@ -8,7 +9,7 @@ import exactum.core.document.PriceMode;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.DocumentId;
 import exactum.core.ids.TermsId;
-import exactum.core.settlement.EarlySettlement;
+import exactum.core.terms.Terms;
 import java.time.LocalDate;
 import java.util.Currency;
 import java.util.List;
@@ -18,7 +19,8 @@ import java.util.List;
  *
  * @param date the date it will be stated on
  * @param content what it says
- * @param terms when it falls due; null for a document that asks for nothing
+ * @param terms the kept terms it began with; null for a document that asks for nothing
+ * @param own terms that were typed for this document alone, in place of the kept ones; null for none
  * @param useCredit whether the customer's credit on account is set against it as it is issued
  * @param revision raised by each change of a stored one; 0 for one that was never stored
  */
@@ -29,6 +31,7 @@ public record Draft(
         LocalDate date,
         Content content,
         TermsId terms,
+        Terms own,
         Origin origin,
         boolean useCredit,
         int revision) {
@@ -37,7 +40,7 @@ public record Draft(
      * What a document says.
      *
      * @param period the time it is for, or null
-     * @param early less to pay if paid early, or null
+     * @param sending to whom and how it goes
      */
     public record Content(
             Currency currency,
@@ -46,15 +49,30 @@ public record Draft(
             List<Adjustment> adjustments,
             ServicePeriod period,
             Wording wording,
-            EarlySettlement early) {
+            Sending sending) {
         public Content {
             lines = List.copyOf(lines);
             adjustments = List.copyOf(adjustments);
         }
     }
 
+    /**
+     * To whom and how it goes, where that differs from the customer's usual way.
+     *
+     * @param recipients addresses; none for those of the customer
+     * @param copyToUs whether we get a copy
+     * @param delivery how, or null as the customer is usually sent to
+     */
+    public record Sending(List<String> recipients, boolean copyToUs, Delivery delivery) {
+        public static final Sending USUAL = new Sending(List.of(), false, null);
+
+        public Sending {
+            recipients = List.copyOf(recipients);
+        }
+    }
+
     /** Texts of the business and the payer; empty for none. */
-    public record Wording(String theirReference, String memo) {
-        public static final Wording NONE = new Wording("", "");
+    public record Wording(String theirReference, String ourReference, String memo) {
+        public static final Wording NONE = new Wording("", "", "");
     }
 }

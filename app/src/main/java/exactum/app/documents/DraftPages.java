@@ -12,7 +12,7 @@ import exactum.app.installation.BusinessClock;
 import exactum.app.security.SignedIn;
 import exactum.app.settlement.FindPayments;
 import exactum.app.setup.FindSetup;
-import exactum.app.setup.Terms;
+import exactum.app.setup.KeptTerms;
 import exactum.app.web.NotHere;
 import exactum.core.document.PriceMode;
 import exactum.core.document.TaxRate;
@@ -48,6 +48,7 @@ class DraftPages {
     private final FindSetup setup;
     private final PaperSettings settings;
     private final PreparedDocuments prepared;
+    private final DividedPaper divided;
     private final BusinessClock clock;
 
     DraftPages(
@@ -60,6 +61,7 @@ class DraftPages {
             FindSetup setup,
             PaperSettings settings,
             PreparedDocuments prepared,
+            DividedPaper divided,
             BusinessClock clock) {
         this.drafts = drafts;
         this.typed = typed;
@@ -70,6 +72,7 @@ class DraftPages {
         this.setup = setup;
         this.settings = settings;
         this.prepared = prepared;
+        this.divided = divided;
         this.clock = clock;
     }
 
@@ -143,6 +146,7 @@ class DraftPages {
         settings.follow(fields);
         prepared.add(business.id(), fields);
         TypedLines.fillFromItems(fields, settings.items(business.id(), fields), settings.sale(business, fields));
+        divided.press(business, fields, model);
         typed.save(business.id(), user.login(), id.isEmpty() ? NEW : id, fields);
         show(business, fields, draft, model);
         return "documents/paper :: typed";
@@ -227,9 +231,11 @@ class DraftPages {
         Customer customer = form.get("customer").isEmpty()
                 ? null
                 : customers.find(id, CustomerId.valueOf(form.get("customer"))).orElse(null);
-        List<Terms> terms = setup.terms(id);
-        Terms chosen = settings.terms(id, form, terms);
+        List<KeptTerms> terms = setup.terms(id);
+        KeptTerms chosen = settings.terms(id, form, terms);
         LocalDate date = form.date();
+        PaperFigures figures = PaperFigures.of(form, settings.rates(id, form), date);
+        model.addAttribute("figures", figures);
         model.addAttribute("title", draft == null ? "New invoice" : "Draft invoice");
         if (draft != null) {
             model.addAttribute("saved", draft.revision());
@@ -244,7 +250,7 @@ class DraftPages {
         model.addAttribute("chosenTerms", chosen);
         model.addAttribute("termsFrom", settings.termsFrom(id, form, terms, chosen));
         model.addAttribute("billed", settings.billed(id, form).orElse(null));
-        model.addAttribute("due", chosen.rule().due(date));
+        divided.show(business, form, chosen, figures.gross(), model);
         model.addAttribute("items", settings.suggested(id, ""));
         model.addAttribute("prepared", prepared.all(id));
         model.addAttribute(
@@ -252,14 +258,13 @@ class DraftPages {
                 TypedLines.priceWorkings(fields, settings.items(id, fields), settings.sale(business, fields)));
         model.addAttribute("modes", PriceMode.values());
         model.addAttribute("rates", rates(id, date));
-        model.addAttribute("figures", PaperFigures.of(form, settings.rates(id, form), date));
         model.addAttribute("credit", customer == null ? List.of() : payments.creditOf(id, customer.id()));
         rehearse(business, form, draft, chosen, customer, model);
     }
 
     /** What issuing it now would do, as soon as the paper is complete. */
     private void rehearse(
-            Business business, DocumentForm form, Draft draft, Terms chosen, Customer customer, Model model) {
+            Business business, DocumentForm form, Draft draft, KeptTerms chosen, Customer customer, Model model) {
         if (customer == null || form.lines().isEmpty() || form.hasProblems()) return;
         try {
             DocumentId id = draft == null ? new DocumentId(Ids.next()) : draft.id();

@@ -5,6 +5,7 @@ import static exactumdb.Tables.DOCUMENT_LINE;
 
 import exactum.app.audit.Audit;
 import exactum.app.database.CopyRows;
+import exactum.app.setup.TermsJson;
 import exactum.core.document.DocumentState;
 import exactum.core.document.Line;
 import exactum.core.document.Totals;
@@ -31,8 +32,10 @@ class DraftStore {
     private final Json json;
     private final DocumentStore documents;
     private final IssueStore issue;
+    private final TermsJson terms;
 
-    DraftStore(DSLContext db, Json json, DocumentStore documents, IssueStore issue) {
+    DraftStore(DSLContext db, Json json, DocumentStore documents, IssueStore issue, TermsJson terms) {
+        this.terms = terms;
         this.db = db;
         this.json = json;
         this.documents = documents;
@@ -141,10 +144,13 @@ class DraftStore {
                 .setOwnGrossMinor(0L)
                 .setAdjustments(json.adjustments(c.adjustments()))
                 .setTermsId(d.terms())
+                .setTermsRule(terms.of(d.own()))
+                .setSending(json.sending(c.sending()))
                 .setTermsPrinted("")
                 .setPeriodFrom(c.period() == null ? null : c.period().from())
                 .setPeriodUntil(c.period() == null ? null : c.period().until())
                 .setTheirReference(IssueStore.emptyToNull(c.wording().theirReference()))
+                .setOurReference(IssueStore.emptyToNull(c.wording().ourReference()))
                 .setMemo(IssueStore.emptyToNull(c.wording().memo()))
                 .setOrigin(d.origin().kind().words())
                 .setOriginId(d.origin().id())
@@ -171,9 +177,12 @@ class DraftStore {
                         json.adjustments(d.getAdjustments(), d.getCurrency()),
                         DocumentStore.period(d.getPeriodFrom(), d.getPeriodUntil()),
                         new Draft.Wording(
-                                DocumentStore.orEmpty(d.getTheirReference()), DocumentStore.orEmpty(d.getMemo())),
-                        null),
+                                DocumentStore.orEmpty(d.getTheirReference()),
+                                DocumentStore.orEmpty(d.getOurReference()),
+                                DocumentStore.orEmpty(d.getMemo())),
+                        json.sending(d.getSending())),
                 d.getTermsId(),
+                terms.read(d.getTermsRule()),
                 new Origin(Origin.Kind.of(d.getOrigin()), d.getOriginId()),
                 d.getUseCredit(),
                 d.getRevision());

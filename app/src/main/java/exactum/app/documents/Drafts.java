@@ -14,6 +14,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /** Saves drafts, issues them, deletes them. */
@@ -66,6 +67,13 @@ public class Drafts {
                     "Somebody changed or issued this draft meanwhile. Yours was not saved; it still stands here. Open it in another tab to compare.");
         }
         audit.record(business, "saved a draft", draft.kind().words() + " for " + customer);
+    }
+
+    /** Keeps what a run made as drafts, for a person to look at first. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void keep(BusinessId business, List<Prepared> prepared) {
+        for (Prepared p : prepared)
+            store.insert(business, p.draft(), p.totals(), p.buyer().name());
     }
 
     /** What issuing it would do; changes nothing. */

@@ -13,6 +13,8 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
 /** An issued invoice as UBL 2.1 by EN 16931: what its PDF says, for programs to read. */
@@ -35,7 +37,10 @@ public class EInvoices {
 
     private EInvoice invoice(BusinessId business, Document d) {
         BankAccountId account = d.manner().transferTo();
-        LocalDate due = claims.parts(business, d.id()).stream()
+        List<FindClaims.Part> parts = claims.parts(business, d.id()).stream()
+                .filter(p -> p.said().rescheduled() == 0)
+                .toList();
+        LocalDate due = parts.stream()
                 .map(FindClaims.Part::due)
                 .min(LocalDate::compareTo)
                 .orElse(d.date());
@@ -45,7 +50,7 @@ public class EInvoices {
                 due,
                 d.texts().theirReference(),
                 notes(d),
-                d.texts().terms(),
+                terms(d, parts),
                 party(d.seller()),
                 party(d.buyer()),
                 d.lines().stream()
@@ -62,6 +67,30 @@ public class EInvoices {
                         .toList(),
                 d.amounts().prepaid(),
                 account == null ? null : setup.number(business, account).value());
+    }
+
+    /** The terms as printed, and each part where there are several or less is due early (BT-20). */
+    private static String terms(Document d, List<FindClaims.Part> parts) {
+        boolean plain = parts.size() < 2 && parts.stream().allMatch(p -> p.early() == null);
+        if (plain) return d.texts().terms();
+        return Stream.concat(
+                        Stream.of(d.texts().terms()),
+                        parts.stream()
+                                .map(p -> "%s by %s%s"
+                                        .formatted(
+                                                p.amount().text(),
+                                                p.due(),
+                                                p.early() == null
+                                                        ? ""
+                                                        : ", %s less if paid by %s"
+                                                                .formatted(
+                                                                        p.early()
+                                                                                .discount()
+                                                                                .text(),
+                                                                        p.early()
+                                                                                .until()))))
+                .filter(t -> !t.isEmpty())
+                .collect(Collectors.joining("; "));
     }
 
     /** Lines that only say something, discounts (they are taken off the lines), the memo, and where somebody is served. */

@@ -17,6 +17,7 @@ import exactum.core.money.Money;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 
 /**
@@ -123,11 +124,30 @@ class InvoiceLetters implements LetterWriter {
         private String asked() {
             if (open.isEmpty()) return say("letter.paid");
             Money rest = rest();
+            if (open.size() > 1) return inParts() + "\n" + howToPay();
             String due = habit.day(open.getFirst().due());
             String when = rest.equals(d.gross())
                     ? say("letter.due", due)
                     : say("letter.part-due", habit.money(d.gross().minus(rest)), habit.money(rest), due);
-            return when + "\n" + howToPay();
+            return when + early(open.getFirst()) + "\n" + howToPay();
+        }
+
+        private String inParts() {
+            return say("letter.parts", Integer.toString(open.size()))
+                    + open.stream()
+                            .map(o -> "\n- " + say("letter.part", habit.money(o.left()), habit.day(o.due())) + early(o))
+                            .collect(Collectors.joining())
+                    + "\n";
+        }
+
+        private String early(FindClaims.Open o) {
+            return o.early() == null
+                    ? ""
+                    : " "
+                            + say(
+                                    "letter.early",
+                                    habit.day(o.early().until()),
+                                    habit.money(o.early().discount()));
         }
 
         String reminder() {

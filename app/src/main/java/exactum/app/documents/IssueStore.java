@@ -5,6 +5,7 @@ import static exactumdb.Tables.NUMBER_COUNTER;
 
 import exactum.app.audit.Audit;
 import exactum.app.database.CopyRows;
+import exactum.app.setup.TermsJson;
 import exactum.core.document.DocumentState;
 import exactum.core.document.Line;
 import exactum.core.document.TaxGroup;
@@ -13,6 +14,7 @@ import exactum.core.ids.BusinessId;
 import exactum.core.ids.DocumentId;
 import exactum.core.ids.RunId;
 import exactum.core.money.Money;
+import exactum.core.terms.Terms;
 import exactum.core.text.Folding;
 import exactumdb.tables.records.DocumentLineRecord;
 import exactumdb.tables.records.DocumentRecord;
@@ -33,8 +35,10 @@ class IssueStore {
 
     private final DSLContext db;
     private final Json json;
+    private final TermsJson terms;
 
-    IssueStore(DSLContext db, Json json) {
+    IssueStore(DSLContext db, Json json, TermsJson terms) {
+        this.terms = terms;
         this.db = db;
         this.json = json;
     }
@@ -70,11 +74,15 @@ class IssueStore {
             List<CopyRows.Written> written) {
         String who = Audit.who();
         Map<Party, JSONB> sellers = new HashMap<>();
+        Map<Terms, JSONB> rules = new HashMap<>();
         var rows = new ArrayList<DocumentRecord>(documents.size());
         for (int i = 0; i < documents.size(); i++) {
             Prepared p = documents.get(i);
             JSONB seller = sellers.computeIfAbsent(p.seller(), json::party);
-            rows.add(row(business, p, numbers.get(i), run, seller).setMadeBy(who));
+            JSONB rule = p.terms().rule() == null
+                    ? null
+                    : rules.computeIfAbsent(p.terms().rule(), terms::of);
+            rows.add(row(business, p, numbers.get(i), run, seller, rule).setMadeBy(who));
         }
         CopyRows.into(db, rows);
         written.forEach(w -> w.into(db));
@@ -140,7 +148,7 @@ class IssueStore {
                 == 1;
     }
 
-    private DocumentRecord row(BusinessId business, Prepared p, String number, RunId run, JSONB seller) {
+    private DocumentRecord row(BusinessId business, Prepared p, String number, RunId run, JSONB seller, JSONB rule) {
         Draft d = p.draft();
         Draft.Wording wording = d.content().wording();
         return new DocumentRecord()
@@ -163,7 +171,9 @@ class IssueStore {
                         p.rate().from().equals(p.rate().to()) ? null : p.rate().source())
                 .setAdjustments(json.adjustments(d.content().adjustments()))
                 .setTermsId(d.terms())
-                .setTermsPrinted(p.termsPrinted())
+                .setTermsRule(rule)
+                .setTermsPrinted(p.terms().printed())
+                .setCountsWhole(p.terms().countsWhole())
                 .setSeller(seller)
                 .setBuyer(json.party(p.buyer()))
                 .setManner(json.manner(p.manner()))
@@ -177,13 +187,19 @@ class IssueStore {
                                 ? null
                                 : d.content().period().until())
                 .setTheirReference(emptyToNull(wording.theirReference()))
+                .setOurReference(emptyToNull(wording.ourReference()))
                 .setMemo(emptyToNull(wording.memo()))
                 .setOrigin(d.origin().kind().words())
                 .setOriginId(d.origin().id())
                 .setRunId(run)
                 .setUseCredit(d.useCredit())
-                .setSearch(Folding.of(
-                        String.join(" ", number, p.buyer().name(), p.customerCode(), wording.theirReference())));
+                .setSearch(Folding.of(String.join(
+                        " ",
+                        number,
+                        p.buyer().name(),
+                        p.customerCode(),
+                        wording.theirReference(),
+                        wording.ourReference())));
     }
 
     private static DocumentTaxRecord tax(BusinessId business, DocumentId document, TaxGroup g) {

@@ -37,6 +37,16 @@ public class Json {
         return json.readValue(stored.data(), Manner.class);
     }
 
+    /** Null for the usual way. */
+    JSONB sending(Draft.Sending sending) {
+        return sending.equals(Draft.Sending.USUAL) ? null : JSONB.valueOf(json.writeValueAsString(sending));
+    }
+
+    /** The usual way for null. */
+    Draft.Sending sending(JSONB stored) {
+        return stored == null ? Draft.Sending.USUAL : json.readValue(stored.data(), Draft.Sending.class);
+    }
+
     /** Null for none. */
     public JSONB adjustments(List<Adjustment> adjustments) {
         if (adjustments.isEmpty()) return null;

@@ -74,7 +74,7 @@ public record PaperFigures(
     private static List<TaxedLine> taxed(PaperForm form, int i, TaxRates rates, LocalDate date) {
         try {
             var taxed = new ArrayList<TaxedLine>();
-            for (Line line : form.row(i)) {
+            for (Line line : form.billed(i)) {
                 if (!line.isText()) line.amount();
                 taxed.add(new TaxedLine(line, line.isText() ? null : rates.on(line.taxCode(), date)));
             }

@@ -35,6 +35,8 @@ public abstract class PaperForm {
     /**
      * What a paper is typed in.
      *
+     * @param currency of the paper
+     * @param own of the business
      * @param income the account of what is sold without a catalogue item
      * @param isCustomerKnown whether the customer whom the fields name is there
      * @param stepped the tariffs in steps of items on the paper, by the item's id
@@ -43,6 +45,7 @@ public abstract class PaperForm {
      */
     public record Setting(
             Currency currency,
+            Currency own,
             AccountCode income,
             LocalDate today,
             boolean isCustomerKnown,
@@ -51,7 +54,7 @@ public abstract class PaperForm {
             List<String> tags) {
         /** Of a customer who is there, with no price in steps and no discount. */
         public Setting(Currency currency, AccountCode income, LocalDate today) {
-            this(currency, income, today, true, Map.of(), List.of(), List.of());
+            this(currency, currency, income, today, true, Map.of(), List.of(), List.of());
         }
     }
 
@@ -142,8 +145,18 @@ public abstract class PaperForm {
     }
 
     /** The lines of a row, as far as it is typed: several where its price goes by steps. */
-    List<Line> row(int i) {
+    protected List<Line> row(int i) {
         return lines.row(i);
+    }
+
+    /** What a row comes to on the document that the sums are of. */
+    protected List<Line> billed(int i) {
+        return row(i);
+    }
+
+    /** The line of a row as it is kept, whatever its price goes by; none where nothing is typed. */
+    protected Optional<Line> rowOnce(int i) {
+        return lines.line(i);
     }
 
     /** The customer that stands on it, if one does. */

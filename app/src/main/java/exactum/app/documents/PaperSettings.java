@@ -11,8 +11,8 @@ import exactum.app.customers.HowBilled;
 import exactum.app.database.Slice;
 import exactum.app.installation.BusinessClock;
 import exactum.app.setup.FindSetup;
+import exactum.app.setup.KeptTerms;
 import exactum.app.setup.Tags;
-import exactum.app.setup.Terms;
 import exactum.core.document.TaxRates;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
@@ -62,6 +62,7 @@ public class PaperSettings {
         Optional<Customer> customer = customer(business, fields);
         return new PaperForm.Setting(
                 customer.map(Customer::currency).orElse(business.currency()),
+                business.currency(),
                 setup.incomeAccount(business.id()),
                 clock.today(business.id()),
                 customer.isPresent(),
@@ -148,7 +149,7 @@ public class PaperSettings {
     }
 
     /** The terms that a paper names among those there are, else the ones that usually hold. */
-    public Terms terms(BusinessId business, PaperForm form, List<Terms> all) {
+    public KeptTerms terms(BusinessId business, PaperForm form, List<KeptTerms> all) {
         TermsId usual = usualTerms(business, form);
         return all.stream()
                 .filter(t -> t.id().toString().equals(form.get("terms")))
@@ -167,7 +168,7 @@ public class PaperSettings {
     }
 
     /** What the paper says of its terms: whose they are, or what they stand instead of; empty where nobody stands on it. */
-    public String termsFrom(BusinessId business, PaperForm form, List<Terms> all, Terms chosen) {
+    public String termsFrom(BusinessId business, PaperForm form, List<KeptTerms> all, KeptTerms chosen) {
         return billed(business, form)
                 .map(b -> chosen.id().equals(b.terms().value())
                         ? switch (b.terms().said()) {
@@ -179,11 +180,11 @@ public class PaperSettings {
                 .orElse("");
     }
 
-    private static String name(List<Terms> all, TermsId id) {
+    private static String name(List<KeptTerms> all, TermsId id) {
         return all.stream()
                 .filter(t -> t.id().equals(id))
                 .findFirst()
-                .map(Terms::name)
+                .map(KeptTerms::name)
                 .orElse("none");
     }
 }

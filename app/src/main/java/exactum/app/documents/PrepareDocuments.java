@@ -15,11 +15,13 @@ import exactum.app.setup.Account;
 import exactum.app.setup.BankAccount;
 import exactum.app.setup.FindSetup;
 import exactum.app.setup.FreeAccounts;
+import exactum.app.setup.KeptTerms;
 import exactum.app.setup.Layout;
 import exactum.app.setup.NumberSeries;
-import exactum.app.setup.Terms;
 import exactum.app.web.Habit;
 import exactum.app.web.Wordings;
+import exactum.core.calendar.BankingCalendar;
+import exactum.core.calendar.Clearing;
 import exactum.core.document.DocumentKind;
 import exactum.core.document.Line;
 import exactum.core.document.TaxRates;
@@ -40,7 +42,10 @@ import exactum.core.problem.Refusal;
 import exactum.core.settlement.Billed;
 import exactum.core.settlement.Claim;
 import exactum.core.settlement.TaxShare;
-import java.time.LocalDate;
+import exactum.core.terms.Anchors;
+import exactum.core.terms.Instalment;
+import exactum.core.terms.Schedule;
+import exactum.core.terms.Terms;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Currency;
@@ -51,6 +56,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
 /** Computes what issuing a draft would do. Planning, rehearsing, composing and issuing all use it, so they agree to the cent. */
@@ -91,8 +97,9 @@ public class PrepareDocuments {
         private final Business business;
         private final Party seller;
         private final TaxRates rates;
-        private final Map<TermsId, Terms> terms;
+        private final Map<TermsId, KeptTerms> terms;
         private final AccountCode deposits;
+        private final BankingCalendar calendar;
         private final Set<AccountCode> accounts;
         private final Map<String, NumberSeries> series = new HashMap<>();
         private final Map<CustomerId, Customer> known = new HashMap<>();
@@ -103,6 +110,7 @@ public class PrepareDocuments {
 
         private Desk(Business business) {
             this.business = business;
+            calendar = Clearing.of(business.currency()).calendar();
             seller = Party.of(business, setup.sellerNumbers(business.id()));
             rates = setup.taxRates(business.id());
             terms = setup.termsById(business.id());
@@ -125,11 +133,6 @@ public class PrepareDocuments {
             return this;
         }
 
-        /** When a document of the date falls due by the terms. */
-        public LocalDate due(TermsId id, LocalDate date) {
-            return terms(id).rule().due(date).value();
-        }
-
         /**
          * Prepares a draft.
          *
@@ -147,8 +150,8 @@ public class PrepareDocuments {
         private Prepared prepared(Draft draft) {
             Customer customer = customer(draft.customer());
             HowBilled how = billed.computeIfAbsent(draft.customer(), c -> rules.of(business.id(), c));
-            requireForEInvoice(how);
             Draft.Content content = draft.content();
+            requireForEInvoice(delivery(how, content.sending()));
             TaxRates treated = treated(customer, how.tax().value());
             List<TaxedLine> lines = content.lines().stream()
                     .map(l -> new TaxedLine(l, l.isText() ? null : treated.on(l.taxCode(), draft.date())))
@@ -163,6 +166,7 @@ public class PrepareDocuments {
             Valued tax = rate.value(totals.tax()).value();
             Valued worth = tax;
             for (Bookings.Income income : incomes) worth = worth.plus(income.net());
+            Prepared.Asked asked = asked(draft, totals.gross());
             return new Prepared(
                     draft,
                     lines,
@@ -171,23 +175,36 @@ public class PrepareDocuments {
                     incomes,
                     tax,
                     worth,
-                    claims(draft, totals, worth),
+                    claims(draft, totals, worth, asked),
                     seller,
                     Party.of(customer),
-                    manner(customer, how, lines, content.currency()),
+                    manner(customer, how, content, lines),
                     customer.code(),
-                    draft.terms() == null ? "" : terms(draft.terms()).printed(),
+                    asked,
                     series(draft.kind()),
-                    customer.recipients().of(Mail.INVOICES));
+                    sentTo(customer, content.sending()));
+        }
+
+        /** The addresses it goes to: its own or the customer's, and ours where a copy is wanted. */
+        private List<String> sentTo(Customer customer, Draft.Sending sending) {
+            List<String> theirs =
+                    sending.recipients().isEmpty() ? customer.recipients().of(Mail.INVOICES) : sending.recipients();
+            if (!sending.copyToUs() || theirs.isEmpty()) return theirs;
+            return Stream.concat(theirs.stream(), Stream.of(business.identity().mailFrom()))
+                    .distinct()
+                    .toList();
         }
 
         /** EN 16931, BR-CO-26: a seller is known by a number. */
-        private void requireForEInvoice(HowBilled how) {
-            if (how.delivery().value() == Delivery.E_INVOICE
-                    && seller.taxNumber().isEmpty())
+        private void requireForEInvoice(Delivery delivery) {
+            if (delivery == Delivery.E_INVOICE && seller.taxNumber().isEmpty())
                 throw new Refusal(
                         "setup.identity.e-invoice",
                         "An e-invoice carries our tax number, and there is none. Nothing was made. Add it in Set-up.");
+        }
+
+        private static Delivery delivery(HowBilled how, Draft.Sending sending) {
+            return sending.delivery() == null ? how.delivery().value() : sending.delivery();
         }
 
         /** The rates as the customer's treatment makes them. */
@@ -200,7 +217,8 @@ public class PrepareDocuments {
             return rates.under(tax.treatment(), tax.reason());
         }
 
-        private Manner manner(Customer customer, HowBilled how, List<TaxedLine> lines, Currency currency) {
+        private Manner manner(Customer customer, HowBilled how, Draft.Content content, List<TaxedLine> lines) {
+            Currency currency = content.currency();
             HowBilled.Tax tax = how.tax().value();
             boolean otherwise = tax.treatment() != TaxTreatment.DOMESTIC
                     && lines.stream()
@@ -217,7 +235,7 @@ public class PrepareDocuments {
                     : null;
             return new Manner(
                     how.language().value(),
-                    how.delivery().value(),
+                    delivery(how, content.sending()),
                     customer.serviceAddress(),
                     otherwise ? taxNote(how) : "",
                     layout.byCard() && pays.mayBeCard() || account == null,
@@ -236,8 +254,8 @@ public class PrepareDocuments {
             return known.computeIfAbsent(id, c -> customers.get(business.id(), c));
         }
 
-        private Terms terms(TermsId id) {
-            Terms found = terms.get(id);
+        private KeptTerms terms(TermsId id) {
+            KeptTerms found = terms.get(id);
             if (found == null)
                 throw new Refusal("document.no-terms", "Its terms are not there any more. Nothing was made.");
             return found;
@@ -303,7 +321,16 @@ public class PrepareDocuments {
             return incomes;
         }
 
-        private List<Claim> claims(Draft draft, Totals totals, Valued worth) {
+        private Prepared.Asked asked(Draft draft, Money gross) {
+            if (draft.terms() == null && draft.own() == null) return Prepared.Asked.NOTHING;
+            KeptTerms kept = draft.terms() == null ? null : terms(draft.terms());
+            Terms rule = draft.own() != null ? draft.own() : kept.terms();
+            var anchors = Anchors.of(draft.date(), draft.content().period());
+            Schedule schedule = rule.schedule(gross, anchors, calendar);
+            return new Prepared.Asked(draft.own() != null ? "" : kept.printed(), rule, schedule);
+        }
+
+        private List<Claim> claims(Draft draft, Totals totals, Valued worth, Prepared.Asked asked) {
             if (draft.kind() != DocumentKind.INVOICE) return List.of();
             boolean deposit = draft.content().lines().stream().anyMatch(l -> deposits.equals(l.account()));
             var billed = new Billed(
@@ -311,17 +338,26 @@ public class PrepareDocuments {
                     "",
                     draft.date(),
                     deposit,
+                    asked.countsWhole(),
                     totals.taxGroups().stream()
                             .map(g -> new TaxShare(g.base(), g.tax()))
                             .toList());
-            return List.of(Claim.fresh(
-                    new ClaimId(Ids.next()),
-                    draft.customer(),
-                    billed,
-                    1,
-                    due(draft.terms(), draft.date()),
-                    worth,
-                    draft.content().early()));
+            var claims = new ArrayList<Claim>();
+            Valued rest = worth;
+            for (Instalment one : asked.schedule().instalments()) {
+                Valued part = rest.part(one.amount());
+                rest = rest.minus(part);
+                claims.add(Claim.fresh(
+                        new ClaimId(Ids.next()),
+                        draft.customer(),
+                        billed,
+                        one.seq(),
+                        one.due(),
+                        part,
+                        one.early(),
+                        new Claim.Said(one.description(), one.method(), one.expected(), 0)));
+            }
+            return claims;
         }
     }
 }

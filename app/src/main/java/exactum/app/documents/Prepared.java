@@ -9,6 +9,9 @@ import exactum.core.ledger.Bookings;
 import exactum.core.money.ExchangeRate;
 import exactum.core.money.Valued;
 import exactum.core.settlement.Claim;
+import exactum.core.terms.Counting;
+import exactum.core.terms.Schedule;
+import exactum.core.terms.Terms;
 import java.util.List;
 
 /**
@@ -37,9 +40,23 @@ public record Prepared(
         Party buyer,
         Manner manner,
         String customerCode,
-        String termsPrinted,
+        Asked terms,
         NumberSeries series,
         List<String> sentTo) {
+    /**
+     * When it asks for what.
+     *
+     * @param rule the terms, frozen with it; null for a document that asks for nothing
+     * @param schedule what they make of its total; null likewise
+     */
+    public record Asked(String printed, Terms rule, Schedule schedule) {
+        static final Asked NOTHING = new Asked("", null, null);
+
+        boolean countsWhole() {
+            return rule != null && rule.counting() == Counting.ON_THE_WHOLE;
+        }
+    }
+
     /** How it reaches them: {@code PDF and link to ada@lake.example}, {@code on paper}; null where there is no address. */
     public String goes() {
         return goes(manner.delivery(), String.join(", ", sentTo));

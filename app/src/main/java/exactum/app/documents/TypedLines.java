@@ -271,7 +271,7 @@ public final class TypedLines {
     }
 
     /** The line with the index, as far as it is typed; one with a description alone says something and costs nothing. */
-    private Optional<Line> line(int i) {
+    Optional<Line> line(int i) {
         String description = get("text" + i);
         if (description.isEmpty() && get("price" + i).isEmpty()) return Optional.empty();
         if (description.isEmpty()) {

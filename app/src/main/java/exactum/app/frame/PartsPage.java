@@ -1,5 +1,6 @@
 package exactum.app.frame;
 
+import exactum.app.arrangements.DueDays;
 import exactum.app.arrangements.RulerDrawing;
 import exactum.app.business.Business;
 import exactum.app.daysheet.ExpectedCash;
@@ -11,9 +12,11 @@ import exactum.core.cadence.Cadence;
 import exactum.core.cadence.Coverage;
 import exactum.core.cadence.DayRule;
 import exactum.core.cadence.Recurrence;
+import exactum.core.calendar.Clearing;
 import exactum.core.money.FeeRule;
 import exactum.core.money.Money;
 import exactum.core.terms.DueRule;
+import exactum.core.terms.Terms;
 import java.math.BigDecimal;
 import java.time.DayOfWeek;
 import java.time.LocalDate;
@@ -71,7 +74,9 @@ class PartsPage {
                 Coverage.MONTH_AHEAD,
                 new Recurrence.End.Never(),
                 7);
-        return RulerDrawing.of(recurrence.from(0).limit(12).toList(), new DueRule(0, 14, false));
+        return RulerDrawing.of(
+                recurrence.from(0).limit(12).toList(),
+                new DueDays(Terms.single(new DueRule(0, 14, false)), Clearing.TARGET.calendar()));
     }
 
     private static TrailDrawing trail() {

@@ -93,6 +93,8 @@ class PayerView {
         model.addAttribute("lines", PrintedLine.of(document));
         model.addAttribute("reductions", IssuedFigures.of(document).reductions());
         model.addAttribute("parts", parts);
+        model.addAttribute(
+                "running", parts.stream().filter(p -> !p.isReplaced()).toList());
         model.addAttribute("open", open);
         model.addAttribute(
                 "due",

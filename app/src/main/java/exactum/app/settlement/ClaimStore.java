@@ -11,6 +11,7 @@ import exactum.core.ids.ClaimId;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.DocumentId;
 import exactum.core.money.Money;
+import exactum.core.settlement.Claim;
 import exactum.core.settlement.EarlySettlement;
 import exactumdb.tables.records.ClaimRecord;
 import java.util.Collection;
@@ -140,7 +141,8 @@ class ClaimStore implements FindClaims, Provable {
                 Money.ofMinor(currency, c.getAmountMinor()),
                 Money.ofMinor(currency, c.getLeftMinor()),
                 Money.ofMinor(currency, c.getClosedMinor()),
-                early(c));
+                early(c),
+                new Claim.Said(c.getDescription(), c.getMethod(), c.getExpected(), c.getRescheduled()));
     }
 
     private static EarlySettlement early(ClaimRecord c) {

@@ -5,6 +5,7 @@ import exactum.core.ids.ClaimId;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.DocumentId;
 import exactum.core.money.Money;
+import exactum.core.settlement.Claim;
 import exactum.core.settlement.EarlySettlement;
 import java.time.LocalDate;
 import java.util.Collection;
@@ -39,7 +40,20 @@ public interface FindClaims {
     }
 
     /** One dated part of a document. */
-    record Part(ClaimId id, int seq, LocalDate due, Money amount, Money left, Money closed, EarlySettlement early) {
+    record Part(
+            ClaimId id,
+            int seq,
+            LocalDate due,
+            Money amount,
+            Money left,
+            Money closed,
+            EarlySettlement early,
+            Claim.Said said) {
+        /** Whether a new schedule took its place. */
+        public boolean isReplaced() {
+            return closed.isPositive() && closed.equals(amount);
+        }
+
         public boolean isOpen() {
             return left.isPositive();
         }

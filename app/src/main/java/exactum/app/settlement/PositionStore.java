@@ -176,7 +176,7 @@ class PositionStore {
 
     private List<Claim> claims(BusinessId business, Condition condition, String own) {
         var rows = db.select(CLAIM.fields())
-                .select(DOCUMENT.NUMBER, DOCUMENT.DOCUMENT_DATE)
+                .select(DOCUMENT.NUMBER, DOCUMENT.DOCUMENT_DATE, DOCUMENT.COUNTS_WHOLE)
                 .from(CLAIM)
                 .join(DOCUMENT)
                 .on(DOCUMENT.BUSINESS_ID.eq(CLAIM.BUSINESS_ID))
@@ -194,6 +194,7 @@ class PositionStore {
                             r.get(DOCUMENT.NUMBER),
                             r.get(DOCUMENT.DOCUMENT_DATE),
                             c.getDeposit(),
+                            r.get(DOCUMENT.COUNTS_WHOLE),
                             taxes.getOrDefault(d, List.of())));
             return Rows.claim(c, on, own);
         });

@@ -33,7 +33,8 @@ final class Rows {
                 Worth.of(currency, c.getAmountMinor(), own, c.getOwnMinor()),
                 Worth.of(currency, c.getLeftMinor(), own, c.getOwnLeftMinor()),
                 Money.ofMinor(currency, c.getClosedMinor()),
-                early);
+                early,
+                new Claim.Said(c.getDescription(), c.getMethod(), c.getExpected(), c.getRescheduled()));
     }
 
     static ClaimRecord row(BusinessId business, Claim c) {
@@ -51,6 +52,10 @@ final class Rows {
                 .setOwnMinor(c.amount().own().minor())
                 .setOwnLeftMinor(c.left().own().minor())
                 .setDeposit(c.billed().deposit())
+                .setExpected(c.said().expected())
+                .setDescription(c.said().description())
+                .setMethod(c.said().method())
+                .setRescheduled((short) c.said().rescheduled())
                 .setEarlyUntil(c.early() == null ? null : c.early().until())
                 .setEarlyMinor(c.early() == null ? null : c.early().discount().minor());
     }

@@ -29,8 +29,10 @@ import org.springframework.stereotype.Component;
 class ChangeSetupStore {
     private final DSLContext db;
     private final Vault vault;
+    private final TermsJson termsJson;
 
-    ChangeSetupStore(DSLContext db, Vault vault) {
+    ChangeSetupStore(DSLContext db, Vault vault, TermsJson termsJson) {
+        this.termsJson = termsJson;
         this.db = db;
         this.vault = vault;
     }
@@ -136,12 +138,10 @@ class ChangeSetupStore {
                 .execute();
     }
 
-    void update(BusinessId business, Terms terms) {
+    void update(BusinessId business, KeptTerms terms) {
         db.update(TERMS)
                 .set(TERMS.NAME, terms.name())
-                .set(TERMS.MONTHS, terms.rule().months())
-                .set(TERMS.DAYS, terms.rule().days())
-                .set(TERMS.THEN_MONTH_END, terms.rule().thenMonthEnd())
+                .set(TERMS.RULE, termsJson.of(terms.terms()))
                 .set(TERMS.PRINTED, terms.printed())
                 .where(TERMS.BUSINESS_ID.eq(business))
                 .and(TERMS.ID.eq(terms.id()))
@@ -149,7 +149,7 @@ class ChangeSetupStore {
     }
 
     /** Adds terms; false if the name is taken. */
-    boolean insert(BusinessId business, Terms terms) {
+    boolean insert(BusinessId business, KeptTerms terms) {
         if (terms.chosen()) {
             db.update(TERMS)
                     .set(TERMS.CHOSEN, false)
@@ -160,9 +160,7 @@ class ChangeSetupStore {
                         .set(TERMS.BUSINESS_ID, business)
                         .set(TERMS.ID, terms.id())
                         .set(TERMS.NAME, terms.name())
-                        .set(TERMS.MONTHS, terms.rule().months())
-                        .set(TERMS.DAYS, terms.rule().days())
-                        .set(TERMS.THEN_MONTH_END, terms.rule().thenMonthEnd())
+                        .set(TERMS.RULE, termsJson.of(terms.terms()))
                         .set(TERMS.PRINTED, terms.printed())
                         .set(TERMS.CHOSEN, terms.chosen())
                         .onConflictDoNothing()

@@ -126,12 +126,12 @@ public class Checklist {
     }
 
     private Point terms(BusinessId business) {
-        List<Terms> all = setup.terms(business);
+        List<KeptTerms> all = setup.terms(business);
         return all.isEmpty()
                 ? Point.missing(SetupSection.TERMS, "none", "terms", "invoices and recurring invoices")
                 : Point.done(
                         SetupSection.TERMS,
-                        all.stream().map(Terms::name).collect(Collectors.joining(", ")) + "; new arrangements get "
+                        all.stream().map(KeptTerms::name).collect(Collectors.joining(", ")) + "; new arrangements get "
                                 + all.getFirst().name(),
                         List.of());
     }

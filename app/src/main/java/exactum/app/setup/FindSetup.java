@@ -31,12 +31,12 @@ public interface FindSetup {
     int itemCount(BusinessId business);
 
     /** The terms, those that new arrangements start with first. */
-    List<Terms> terms(BusinessId business);
+    List<KeptTerms> terms(BusinessId business);
 
-    Map<TermsId, Terms> termsById(BusinessId business);
+    Map<TermsId, KeptTerms> termsById(BusinessId business);
 
     /** The terms that new arrangements start with; a {@link exactum.core.problem.Refusal} where there are none. */
-    Terms chosenTerms(BusinessId business);
+    KeptTerms chosenTerms(BusinessId business);
 
     /** The layouts, everybody's first. */
     List<Layout> layouts(BusinessId business);

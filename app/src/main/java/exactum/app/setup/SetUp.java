@@ -16,7 +16,7 @@ import exactum.core.money.ExchangeRate;
 import exactum.core.problem.Refusal;
 import exactum.core.start.Start;
 import exactum.core.start.Starts;
-import exactum.core.terms.DueRule;
+import exactum.core.terms.Terms;
 import java.time.LocalDate;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -67,7 +67,7 @@ public class SetUp {
         Starts.of(business.identity().country())
                 .ifPresent(start -> start.rates().forEach(r -> store.insert(id, r)));
         for (Start.TermsProposal t : Start.TERMS)
-            addTerms(id, t.name(), t.rule(), t.printed(), t.equals(Start.TERMS.getFirst()));
+            addTerms(id, t.name(), Terms.single(t.rule()), t.printed(), t.equals(Start.TERMS.getFirst()));
         return id;
     }
 
@@ -174,20 +174,21 @@ public class SetUp {
 
     /** Changes terms; documents that are issued keep what was printed. */
     @Transactional
-    public void changeTerms(BusinessId business, TermsId id, String name, DueRule rule, String printed) {
+    public void changeTerms(BusinessId business, TermsId id, String name, Terms rule, String printed) {
         businesses.oneAtATime(business);
-        Terms before = terms(business, id);
+        requireWhole(rule);
+        KeptTerms before = terms(business, id);
         if (setup.terms(business).stream().anyMatch(t -> t.name().equals(name) && !t.id().equals(id)))
             throw new Refusal(
                     "terms.duplicate", "There are terms called “%s” already. Nothing was saved.".formatted(name));
-        store.update(business, new Terms(id, name, rule, printed, before.chosen()));
+        store.update(business, new KeptTerms(id, name, rule, printed, before.chosen()));
         audit.record(
                 business,
                 "changed terms",
                 name,
                 Changes.of()
                         .and("name", before.name(), name)
-                        .and("due", before.rule().words(), rule.words())
+                        .and("due", before.terms().words(), rule.words())
                         .and("printed", before.printed(), printed));
     }
 
@@ -195,11 +196,11 @@ public class SetUp {
     @Transactional
     public void chooseTerms(BusinessId business, TermsId id) {
         businesses.oneAtATime(business);
-        Terms chosen = terms(business, id);
+        KeptTerms chosen = terms(business, id);
         String before = setup.terms(business).stream()
-                .filter(Terms::chosen)
+                .filter(KeptTerms::chosen)
                 .findFirst()
-                .map(Terms::name)
+                .map(KeptTerms::name)
                 .orElse("");
         store.choose(business, id);
         audit.record(
@@ -209,7 +210,13 @@ public class SetUp {
                 Changes.of().and("terms", before, chosen.name()));
     }
 
-    private Terms terms(BusinessId business, TermsId id) {
+    /** Terms that are kept divide whatever comes. */
+    private static void requireWhole(Terms terms) {
+        if (!terms.problem().isEmpty())
+            throw new Refusal("terms.sum", terms.problem() + " Nothing was saved.").at("share0");
+    }
+
+    private KeptTerms terms(BusinessId business, TermsId id) {
         return setup.terms(business).stream()
                 .filter(t -> t.id().equals(id))
                 .findFirst()
@@ -217,9 +224,10 @@ public class SetUp {
     }
 
     @Transactional
-    public TermsId addTerms(BusinessId business, String name, DueRule rule, String printed, boolean chosen) {
+    public TermsId addTerms(BusinessId business, String name, Terms rule, String printed, boolean chosen) {
         businesses.oneAtATime(business);
-        var terms = new Terms(ChangeSetupStore.newTerms(), name, rule, printed, chosen);
+        requireWhole(rule);
+        var terms = new KeptTerms(ChangeSetupStore.newTerms(), name, rule, printed, chosen);
         if (!store.insert(business, terms))
             throw new Refusal(
                     "terms.duplicate", "There are terms called “%s” already. Nothing was saved.".formatted(name));

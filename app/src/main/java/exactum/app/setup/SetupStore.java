@@ -21,7 +21,6 @@ import exactum.core.money.ExchangeRate;
 import exactum.core.money.FeeRule;
 import exactum.core.money.Money;
 import exactum.core.problem.Refusal;
-import exactum.core.terms.DueRule;
 import exactumdb.tables.records.AccountRecord;
 import exactumdb.tables.records.ProcessorAccountRecord;
 import java.time.LocalDate;
@@ -44,9 +43,17 @@ class SetupStore implements FindSetup {
     private final BankStore banks;
     private final BrandStore brands;
     private final LayoutStore layouts;
+    private final TermsJson termsJson;
 
     SetupStore(
-            DSLContext db, Vault vault, NumberStore numbers, BankStore banks, BrandStore brands, LayoutStore layouts) {
+            DSLContext db,
+            Vault vault,
+            NumberStore numbers,
+            BankStore banks,
+            BrandStore brands,
+            LayoutStore layouts,
+            TermsJson termsJson) {
+        this.termsJson = termsJson;
         this.db = db;
         this.vault = vault;
         this.numbers = numbers;
@@ -92,21 +99,17 @@ class SetupStore implements FindSetup {
     }
 
     @Override
-    public List<Terms> terms(BusinessId business) {
+    public List<KeptTerms> terms(BusinessId business) {
         return db.selectFrom(TERMS)
                 .where(TERMS.BUSINESS_ID.eq(business))
                 .orderBy(TERMS.CHOSEN.desc(), TERMS.NAME)
-                .fetch(t -> new Terms(
-                        t.getId(),
-                        t.getName(),
-                        new DueRule(t.getMonths(), t.getDays(), t.getThenMonthEnd()),
-                        t.getPrinted(),
-                        t.getChosen()));
+                .fetch(t -> new KeptTerms(
+                        t.getId(), t.getName(), termsJson.read(t.getRule()), t.getPrinted(), t.getChosen()));
     }
 
     @Override
-    public Map<TermsId, Terms> termsById(BusinessId business) {
-        return terms(business).stream().collect(Collectors.toMap(Terms::id, Function.identity()));
+    public Map<TermsId, KeptTerms> termsById(BusinessId business) {
+        return terms(business).stream().collect(Collectors.toMap(KeptTerms::id, Function.identity()));
     }
 
     @Override
@@ -120,7 +123,7 @@ class SetupStore implements FindSetup {
     }
 
     @Override
-    public Terms chosenTerms(BusinessId business) {
+    public KeptTerms chosenTerms(BusinessId business) {
         return terms(business).stream()
                 .findFirst()
                 .orElseThrow(() -> new Refusal(

@@ -44,6 +44,6 @@ public record Habit(Locale locale) {
     /** From the first day to the last; empty for none. */
     public String period(ServicePeriod period) {
         if (period == null) return "";
-        return isGerman() ? day(period.from()) + " bis " + day(period.until()) : period.words();
+        return isGerman() ? day(period.from()) + " bis " + day(period.until().minusDays(1)) : period.words();
     }
 }

@@ -24,6 +24,7 @@ import java.util.Currency;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
@@ -50,7 +51,7 @@ class RecurringFormTest {
                 new CustomerId(UUID.randomUUID()),
                 recurrence,
                 new TermsId(UUID.randomUUID()),
-                new RecurringInvoice.Content(
+                RecurringInvoice.Content.of(
                         SETTING.currency(),
                         PriceMode.TAX_INCLUDED,
                         List.of(Line.of(
@@ -60,9 +61,9 @@ class RecurringFormTest {
                                 UnitPrice.of("EUR", "1120.1075"),
                                 "standard",
                                 SETTING.income())),
-                        new Draft.Wording("PO 7", "thank you")),
-                RecurringState.ACTIVE,
-                3,
+                        new Draft.Wording("PO 7", "", "thank you")),
+                Handling.USUAL,
+                new RecurringInvoice.Progress(RecurringState.ACTIVE, 3, Set.of(), null),
                 2);
     }
 
@@ -90,7 +91,7 @@ class RecurringFormTest {
     void what_was_kept_and_is_opened_and_kept_again_is_the_same(Recurrence recurrence) {
         RecurringInvoice before = kept(recurrence);
         RecurringInvoice after = new RecurringForm(RecurringForm.fields(before), SETTING)
-                .toRecurring(before.id(), before.nextIndex(), before.state(), before.revision(), null);
+                .toRecurring(before.id(), before.progress(), before.revision(), null);
         assertThat(after).isEqualTo(before);
     }
 
@@ -168,7 +169,7 @@ class RecurringFormTest {
 
     @Test
     void keeping_names_everything_that_is_missing_at_once() {
-        assertThatThrownBy(() -> typed("start", "never").toRecurring(null, 0, RecurringState.ACTIVE, 1, null))
+        assertThatThrownBy(() -> typed("start", "never").toRecurring(null, RecurringInvoice.Progress.FRESH, 1, null))
                 .isInstanceOf(Refusal.class)
                 .hasMessageContaining("is not a date")
                 .hasMessageContaining("It needs a name.")

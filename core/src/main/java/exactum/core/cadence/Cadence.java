@@ -41,6 +41,11 @@ public record Cadence(Unit unit, int every, DayRule day) {
         public String word() {
             return word;
         }
+
+        /** How many months one of it is; 0 for days and weeks. */
+        public int months() {
+            return months;
+        }
     }
 
     public Cadence {

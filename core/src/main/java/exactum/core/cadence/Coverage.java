@@ -52,6 +52,7 @@ public enum Coverage {
         this.calendarMonths = calendarMonths;
     }
 
+    /** The period of the occurrence that is so many after the first; below 0 for those before. */
     abstract ServicePeriod of(Cadence cadence, LocalDate start, int index);
 
     /** How it is said of so many months, as {@code in advance, for the quarter ahead}; of none for a cadence that counts days. */

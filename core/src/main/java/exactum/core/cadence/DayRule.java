@@ -1,5 +1,6 @@
 package exactum.core.cadence;
 
+import exactum.core.text.Ordinal;
 import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.time.YearMonth;

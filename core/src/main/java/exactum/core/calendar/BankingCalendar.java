@@ -19,6 +19,13 @@ public interface BankingCalendar {
         return open;
     }
 
+    /** The day itself if open, else the last open day before it ("preceding"). */
+    default LocalDate openOrPrevious(LocalDate day) {
+        LocalDate open = day;
+        while (!isOpen(open)) open = open.minusDays(1);
+        return open;
+    }
+
     /** The day that is so many open days after the given one; the given day itself may be closed. */
     default LocalDate plusOpenDays(LocalDate day, int openDays) {
         LocalDate reached = day;

@@ -80,6 +80,21 @@ public record Line(
                 period);
     }
 
+    /** The same with other adjustments, for a time. */
+    public Line with(List<Adjustment> others, ServicePeriod time) {
+        return new Line(item, description, quantity, unit, price, others, taxCode, account, tags, time);
+    }
+
+    /** The same with tags. */
+    public Line tagged(List<String> others) {
+        return new Line(item, description, quantity, unit, price, adjustments, taxCode, account, others, period);
+    }
+
+    /** The same at another price. */
+    public Line at(UnitPrice other) {
+        return new Line(item, description, quantity, unit, other, adjustments, taxCode, account, tags, period);
+    }
+
     private static BigDecimal plain(BigDecimal number) {
         return number.scale() < 0 ? number.setScale(0) : number;
     }

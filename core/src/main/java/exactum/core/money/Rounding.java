@@ -12,6 +12,12 @@ public enum Rounding {
     HALF_UP_PER_FEE(RoundingMode.HALF_UP, "half-up, once a fee"),
     /** A discount or surcharge by percent, half away from zero (common practice, no source). */
     HALF_UP_PER_ADJUSTMENT(RoundingMode.HALF_UP, "half-up, once a discount or surcharge"),
+    /** A share by percent beside a part that takes the rest, half away from zero (common practice, no source). */
+    HALF_UP_PER_SHARE(RoundingMode.HALF_UP, "half-up, once a part"),
+    /** A share by percent where all parts are, cut towards zero; a remainder rule hands out the rest (common practice, no source). */
+    DOWN_PER_SHARE(RoundingMode.DOWN, "cut to the minor unit, once a part"),
+    /** A part of a period by its days, half away from zero (common practice, no source). */
+    HALF_UP_PER_PRORATION(RoundingMode.HALF_UP, "half-up, once a part of a period"),
     /** An amount turned into another currency, half away from zero (common practice, no source). */
     HALF_UP_PER_EXCHANGE(RoundingMode.HALF_UP, "half-up, once an exchange");
 

@@ -14,9 +14,11 @@ import java.util.List;
  * @param number as printed
  * @param date its own date: nothing settles its claims before
  * @param deposit whether it asks for a security deposit, which is held once it is paid
+ * @param whole whether money settles its claims in proportion, as a whole; else the earliest due first
  * @param taxShares one for each rate; needed where a discount or a write-off gives tax back
  */
-public record Billed(DocumentId document, String number, LocalDate date, boolean deposit, List<TaxShare> taxShares) {
+public record Billed(
+        DocumentId document, String number, LocalDate date, boolean deposit, boolean whole, List<TaxShare> taxShares) {
     public Billed {
         taxShares = List.copyOf(taxShares);
     }

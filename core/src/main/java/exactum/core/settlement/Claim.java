@@ -18,6 +18,7 @@ import java.util.Comparator;
  * @param left what nothing settled yet, between nothing and the amount
  * @param closed what a void or a new schedule took off it, between nothing and the amount
  * @param early what is less to pay if it is paid early, or null
+ * @param said what is said of it beside its amount and its day
  */
 public record Claim(
         ClaimId id,
@@ -28,7 +29,20 @@ public record Claim(
         Valued amount,
         Valued left,
         Money closed,
-        EarlySettlement early) {
+        EarlySettlement early,
+        Said said) {
+
+    /**
+     * What is said of an open item.
+     *
+     * @param description as printed, or empty
+     * @param method by which it is to be paid, or empty
+     * @param expected whether its day is counted again once the first part of its document is paid
+     * @param rescheduled which new schedule of its document made it; 0 for the one it was issued with
+     */
+    public record Said(String description, String method, boolean expected, int rescheduled) {
+        public static final Said NOTHING = new Said("", "", false, 0);
+    }
 
     /** Earliest due first, then in the order of their documents. */
     public static final Comparator<Claim> DUE_ORDER = Comparator.comparing(Claim::due)
@@ -55,7 +69,8 @@ public record Claim(
             int seq,
             LocalDate due,
             Valued amount,
-            EarlySettlement early) {
+            EarlySettlement early,
+            Said said) {
         return new Claim(
                 id,
                 customer,
@@ -65,7 +80,20 @@ public record Claim(
                 amount,
                 amount,
                 Money.zero(amount.amount().currency()),
-                early);
+                early,
+                said);
+    }
+
+    /** A claim as it is issued, of which nothing more is said. */
+    public static Claim fresh(
+            ClaimId id,
+            CustomerId customer,
+            Billed billed,
+            int seq,
+            LocalDate due,
+            Valued amount,
+            EarlySettlement early) {
+        return fresh(id, customer, billed, seq, due, amount, early, Said.NOTHING);
     }
 
     /** Whether anything is left to settle of it. */
@@ -87,10 +115,11 @@ public record Claim(
     }
 
     Claim withLeft(Valued other) {
-        return new Claim(id, customer, billed, seq, due, amount, other, closed, early);
+        return new Claim(id, customer, billed, seq, due, amount, other, closed, early, said);
     }
 
     Claim closing(Money part) {
-        return new Claim(id, customer, billed, seq, due, amount, left.minus(left.part(part)), closed.plus(part), early);
+        return new Claim(
+                id, customer, billed, seq, due, amount, left.minus(left.part(part)), closed.plus(part), early, said);
     }
 }

@@ -7,6 +7,7 @@ import exactum.core.ids.TakeBackId;
 import exactum.core.ledger.AccountCode;
 import exactum.core.ledger.Event;
 import exactum.core.money.Money;
+import exactum.core.money.Split;
 import exactum.core.money.Valued;
 import exactum.core.problem.Refusal;
 import java.time.LocalDate;
@@ -161,8 +162,25 @@ public final class Settling {
         for (Claim claim : open) {
             Money left = p.means(id).left().amount();
             if (!left.isPositive()) return;
-            pay(p, act, id, Policy.Part.of(claim.id(), left.min(claim.left().amount())), discounted);
+            if (claim.billed().whole())
+                inProportion(p, act, id, openIn(p, id, claim.billed().document()));
+            else
+                pay(p, act, id, Policy.Part.of(claim.id(), left.min(claim.left().amount())), discounted);
         }
+    }
+
+    /** Money for a document that counts as a whole: each of its open claims falls by the same share. */
+    private static void inProportion(Position p, Act act, MeansId id, List<Claim> open) {
+        if (open.isEmpty()) return;
+        List<Money> lefts = open.stream().map(c -> c.left().amount()).toList();
+        Money all = Money.sum(lefts.getFirst().currency(), lefts);
+        List<Money> shares = Split.byWeights(
+                        p.means(id).left().amount().min(all),
+                        lefts.stream().map(Money::minor).toList())
+                .parts();
+        for (int i = 0; i < shares.size(); i++)
+            if (shares.get(i).isPositive())
+                pay(p, act, id, Policy.Part.of(open.get(i).id(), shares.get(i)), false);
     }
 
     /** Whether the money is what the first claims come to with the discounts that paying on its day earns. */

@@ -1,63 +1,125 @@
 package exactum.core.terms;
 
+import exactum.core.calendar.BankingCalendar;
+import exactum.core.calendar.Clearing;
+import exactum.core.problem.Refusal;
+import exactum.core.text.Days;
 import exactum.core.working.Worked;
 import exactum.core.working.Working;
 import java.time.LocalDate;
-import java.time.YearMonth;
-import java.time.format.DateTimeFormatter;
-import java.util.Locale;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
- * When an invoice falls due, counted from its own date: months first, then days, then, if wanted, on to the end of
- * that month. "30 days" is not "a month": 1 Feb 2026 + 30 days is 3 Mar. A due day is printed as it falls; only a
- * collection moves to a banking day.
+ * When something falls due: counted from an anchor, months first, then days, then moved on if that is agreed. "30 days" is
+ * not "a month": 1 Feb 2026 + 30 days is 3 Mar. A due day is printed as it falls, also on a Sunday, unless the terms
+ * themselves move it; only a collection moves by itself.
  *
+ * @param anchor what it is counted from
+ * @param fixed the day, for {@link Anchor#FIXED}; null for every other
  * @param months calendar months, clamped to the last day of a shorter month
  * @param days calendar days
- * @param thenMonthEnd whether the result moves to the last day of its month
+ * @param then where the day that was counted moves
  */
-public record DueRule(int months, int days, boolean thenMonthEnd) {
-    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("EEE d MMM uuuu", Locale.ENGLISH);
-
+public record DueRule(Anchor anchor, LocalDate fixed, int months, int days, Then then) {
     public DueRule {
         if (months < 0 || days < 0) throw new IllegalArgumentException("months and days must be 0 or more");
+        if ((anchor == Anchor.FIXED) != (fixed != null))
+            throw new IllegalArgumentException("a date goes with what is due on a date, and only there");
     }
 
-    /** In words: {@code 1 month and 5 days, then the month’s end}. */
+    /** Counted from the invoice's own date. */
+    public DueRule(int months, int days, boolean thenMonthEnd) {
+        this(Anchor.ISSUE, null, months, days, thenMonthEnd ? Then.MONTH_END_DAY : Then.AS_IS);
+    }
+
+    /** On a date. */
+    public static DueRule on(LocalDate day) {
+        return new DueRule(Anchor.FIXED, day, 0, 0, Then.AS_IS);
+    }
+
+    /** So many days after an anchor. */
+    public static DueRule daysAfter(Anchor anchor, int days) {
+        return new DueRule(anchor, null, 0, days, Then.AS_IS);
+    }
+
+    /** In words: {@code 1 month and 5 days after the invoice’s own date, then the month’s end}. */
     public String words() {
-        String parts = Stream.of(count(months, "month"), count(days, "day"))
+        String counted = Stream.of(count(months, "month"), count(days, "day"))
                 .filter(p -> !p.isEmpty())
                 .collect(Collectors.joining(" and "));
-        return (parts.isEmpty() ? "on its own date" : parts) + (thenMonthEnd ? ", then the month’s end" : "");
+        String from = anchor == Anchor.FIXED ? Days.day(fixed) : anchor.words();
+        String start = counted.isEmpty() ? "on " + from : counted + " after " + from;
+        return then.words().isEmpty() ? start : start + ", " + then.words();
     }
 
     private static String count(int n, String word) {
-        return n == 0 ? "" : n == 1 ? "1 " + word : n + " " + word + "s";
+        return n == 0 ? "" : Days.count(n, word);
     }
 
-    /** The due day of an invoice of the given date, with its working. */
+    /** The due day of an invoice that says no more than its date, with its working. */
     public Worked<LocalDate> due(LocalDate invoiceDate) {
-        var working = Working.on("Why this due day?")
-                .step("The invoice is dated " + DAY.format(invoiceDate), "its own date, whenever it was made");
-        LocalDate due = invoiceDate;
+        return due(Anchors.of(invoiceDate), Clearing.TARGET.calendar());
+    }
+
+    /**
+     * The due day, with its working.
+     *
+     * @throws Refusal where the document does not say what it is counted from
+     */
+    public Worked<LocalDate> due(Anchors anchors, BankingCalendar calendar) {
+        var working = Working.on("Why this due day?");
+        LocalDate counted = counted(anchors, working);
+        return moved(counted, calendar, working);
+    }
+
+    /** Where a day that was counted moves, with what was worked out before. */
+    Worked<LocalDate> moved(LocalDate counted, BankingCalendar calendar, Working.Writer working) {
+        LocalDate due = then.from(counted, calendar);
+        if (!then.words().isEmpty())
+            working.step(
+                    "%s = %s%s".formatted(then.words(), Days.weekday(due), due.equals(counted) ? ", as it was" : ""),
+                    "the terms");
+        return new Worked<>(due, working.done());
+    }
+
+    /** The day that is counted before it moves anywhere. */
+    LocalDate counted(Anchors anchors, Working.Writer working) {
+        LocalDate due = anchors.day(anchor, fixed)
+                .orElseThrow(() -> new Refusal(
+                        "terms.no-anchor",
+                        "A part is due from %s, which this document does not say. Nothing was made."
+                                .formatted(anchor.words())));
+        working.step(start(due), source());
         if (months > 0) {
             due = due.plusMonths(months);
             working.step(
-                    "+ %d month%s = %s".formatted(months, months == 1 ? "" : "s", DAY.format(due)),
+                    "+ %s = %s".formatted(Days.count(months, "month"), Days.weekday(due)),
                     "the terms; clamped to a shorter month’s last day");
         }
         if (days > 0) {
             due = due.plusDays(days);
-            working.step(
-                    "+ %d day%s = %s".formatted(days, days == 1 ? "" : "s", DAY.format(due)),
-                    "the terms; calendar days");
+            working.step("+ %s = %s".formatted(Days.count(days, "day"), Days.weekday(due)), "the terms; calendar days");
         }
-        if (thenMonthEnd) {
-            due = YearMonth.from(due).atEndOfMonth();
-            working.step("then the end of that month = " + DAY.format(due), "the terms");
-        }
-        return new Worked<>(due, working.done());
+        return due;
+    }
+
+    private String start(LocalDate day) {
+        return anchor == Anchor.ISSUE
+                ? "The invoice is dated " + Days.weekday(day)
+                : "%s is %s"
+                        .formatted(anchor == Anchor.FIXED ? "The date" : capital(anchor.words()), Days.weekday(day));
+    }
+
+    private static String capital(String words) {
+        return Character.toUpperCase(words.charAt(0)) + words.substring(1);
+    }
+
+    private String source() {
+        return switch (anchor) {
+            case ISSUE -> "its own date, whenever it was made";
+            case FIXED -> "agreed";
+            default -> "the terms count from there";
+        };
     }
 }

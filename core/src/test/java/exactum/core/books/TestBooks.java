@@ -157,7 +157,7 @@ final class TestBooks {
         Valued ownNet = rate.value(net).value();
         Valued ownTax = rate.value(tax).value();
         boolean deposit = income.equals(account(AccountRole.DEPOSITS));
-        var billed = new Billed(id, "LW-" + last, date, deposit, List.of(new TaxShare(net, tax)));
+        var billed = new Billed(id, "LW-" + last, date, deposit, false, List.of(new TaxShare(net, tax)));
         Valued left = ownNet.plus(ownTax);
         Entry entry = bookings.invoiceIssued(
                 id, billed.number(), customer, date, List.of(new Bookings.Income(income, ownNet, List.of())), ownTax);

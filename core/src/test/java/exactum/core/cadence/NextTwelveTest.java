@@ -24,20 +24,41 @@ class NextTwelveTest {
         var random = new SplittableRandom(5_545);
         return Stream.generate(() -> {
                     Unit unit = Unit.values()[random.nextInt(Unit.values().length)];
-                    DayRule day = !unit.isMonths()
-                            ? null
-                            : switch (random.nextInt(3)) {
-                                case 0 -> new DayRule.MonthDay(random.nextInt(1, 32));
-                                case 1 -> new DayRule.LastDay();
-                                default ->
-                                    new DayRule.NthWeekday(
-                                            random.nextBoolean() ? -1 : random.nextInt(1, 5),
-                                            DayOfWeek.of(random.nextInt(1, 8)));
-                            };
+                    DayRule day = !unit.isMonths() ? null : day(random);
                     LocalDate start = LocalDate.of(2024, 1, 1).plusDays(random.nextInt(1_500));
                     return Arguments.of(new Cadence(unit, random.nextInt(1, 5), day), start);
                 })
                 .limit(120);
+    }
+
+    @Test
+    void ten_thousand_cadences_have_the_dates_of_an_independent_reader() throws InvalidRecurrenceRuleException {
+        var random = new SplittableRandom(7_529);
+        for (int n = 0; n < 10_000; n++) {
+            Unit unit = Unit.values()[random.nextInt(Unit.values().length)];
+            DayRule day = unit.isMonths() ? day(random) : null;
+            var cadence = new Cadence(unit, random.nextInt(1, 14), day);
+            LocalDate start = LocalDate.of(2020, 1, 1).plusDays(random.nextInt(5_000));
+            LocalDate first = cadence.first(start);
+            var theirs = new RecurrenceRule(cadence.rule())
+                    .iterator(new DateTime(first.getYear(), first.getMonthValue() - 1, first.getDayOfMonth()));
+            for (int i = 0; i < 8; i++) {
+                DateTime next = theirs.nextDateTime();
+                assertThat(cadence.occurrence(start, i))
+                        .as("number %d of %s from %s", i, cadence.rule(), start)
+                        .isEqualTo(LocalDate.of(next.getYear(), next.getMonth() + 1, next.getDayOfMonth()));
+            }
+        }
+    }
+
+    private static DayRule day(SplittableRandom random) {
+        return switch (random.nextInt(3)) {
+            case 0 -> new DayRule.MonthDay(random.nextInt(1, 32));
+            case 1 -> new DayRule.LastDay();
+            default ->
+                new DayRule.NthWeekday(
+                        random.nextBoolean() ? -1 : random.nextInt(1, 5), DayOfWeek.of(random.nextInt(1, 8)));
+        };
     }
 
     @ParameterizedTest

@@ -134,19 +134,4 @@ class RecurrenceTest {
         assertThat(working.question()).isEqualTo("Why Thu 30 Jul 2026?");
         assertThat(working.steps()).extracting("source").contains("RFC 5545: FREQ=MONTHLY;INTERVAL=1;BYDAY=-1TH");
     }
-
-    @Test
-    void the_index_after_a_day_is_the_first_date_that_is_later() {
-        var monthly = new Recurrence(
-                Cadence.monthly(new DayRule.MonthDay(31)),
-                LocalDate.of(2026, 1, 31),
-                Coverage.MONTH_OF_DATE,
-                new Recurrence.End.After(2),
-                0);
-        assertThat(monthly.indexAfter(LocalDate.of(2026, 1, 30))).isZero();
-        assertThat(monthly.indexAfter(LocalDate.of(2026, 2, 27))).isOne();
-        assertThat(monthly.indexAfter(LocalDate.of(2026, 2, 28)))
-                .as("beyond the end, too")
-                .isEqualTo(2);
-    }
 }

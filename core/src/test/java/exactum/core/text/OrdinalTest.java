@@ -1,4 +1,4 @@
-package exactum.core.cadence;
+package exactum.core.text;
 
 import static org.assertj.core.api.Assertions.assertThat;
 

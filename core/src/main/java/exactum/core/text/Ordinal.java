@@ -1,10 +1,11 @@
-package exactum.core.cadence;
+package exactum.core.text;
 
 /** English ordinals of small numbers. */
-final class Ordinal {
+public final class Ordinal {
     private Ordinal() {}
 
-    static String of(int number) {
+    /** {@code 1st}, {@code 22nd}. */
+    public static String of(int number) {
         int last = number % 10;
         boolean teen = number / 10 % 10 == 1;
         String suffix = teen ? "th" : last == 1 ? "st" : last == 2 ? "nd" : last == 3 ? "rd" : "th";

@@ -1,0 +1,41 @@
+package exactum.app.arrangements;
+
+import static exactumdb.Tables.READING;
+
+import exactum.core.arrangement.Reading;
+import exactum.core.cadence.ServicePeriod;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.CustomerId;
+import java.util.Collection;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import org.jooq.DSLContext;
+import org.jooq.impl.DSL;
+import org.springframework.stereotype.Component;
+
+/** What was read, in the database. */
+@Component
+class ReadingStore {
+    private final DSLContext db;
+
+    ReadingStore(DSLContext db) {
+        this.db = db;
+    }
+
+    /** All that was read of customers. */
+    Map<CustomerId, List<Reading>> ofCustomers(BusinessId business, Collection<CustomerId> customers) {
+        return db.selectFrom(READING)
+                .where(READING.BUSINESS_ID.eq(business))
+                .and(DSL.condition(
+                        "reading.customer_id = any({0})",
+                        DSL.val(customers.stream().map(CustomerId::value).toArray(UUID[]::new))))
+                .orderBy(READING.CUSTOMER_ID, READING.PERIOD_FROM)
+                .fetchGroups(
+                        READING.CUSTOMER_ID,
+                        r -> new Reading(
+                                r.getItemId(),
+                                new ServicePeriod(r.getPeriodFrom(), r.getPeriodUntil()),
+                                r.getQuantity()));
+    }
+}

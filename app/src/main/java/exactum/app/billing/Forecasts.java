@@ -1,0 +1,91 @@
+package exactum.app.billing;
+
+import exactum.app.arrangements.FindRecurring;
+import exactum.app.arrangements.Meters;
+import exactum.app.arrangements.RecurringInvoice;
+import exactum.app.customers.Customer;
+import exactum.app.customers.FindCustomers;
+import exactum.app.documents.IssueDocuments;
+import exactum.app.documents.PrepareDocuments;
+import exactum.app.documents.Prepared;
+import exactum.core.cadence.Occurrence;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.CustomerId;
+import exactum.core.ids.RecurringId;
+import exactum.core.money.Money;
+import exactum.core.problem.Refusal;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Consumer;
+import org.springframework.stereotype.Component;
+
+/**
+ * What arrangements would bill in days to come, if nothing changes: the same computation as a billing run, which makes nothing
+ * and keeps nothing. Memory does not grow with the number of arrangements.
+ */
+@Component
+public class Forecasts {
+    private static final int PAGE = 1_000;
+    private final FindRecurring recurring;
+    private final PrepareDocuments prepare;
+    private final Meters meters;
+    private final FindCustomers customers;
+
+    Forecasts(FindRecurring recurring, FindCustomers customers, PrepareDocuments prepare, Meters meters) {
+        this.customers = customers;
+        this.recurring = recurring;
+        this.prepare = prepare;
+        this.meters = meters;
+    }
+
+    /**
+     * An invoice that would be made.
+     *
+     * @param prepared what it would be, or null where something stops it
+     * @param gross with tax, or null
+     * @param stop what would stop it, or null
+     */
+    public record Ahead(
+            RecurringInvoice arrangement,
+            Customer customer,
+            Occurrence occurrence,
+            Prepared prepared,
+            Money gross,
+            String stop) {}
+
+    /** Every invoice that would be dated from a day up to another, in the order of the arrangements. */
+    public void each(BusinessId business, LocalDate from, LocalDate until, Consumer<Ahead> wanted) {
+        RecurringId after = null;
+        for (List<RecurringInvoice> page;
+                !(page = recurring.datedUpTo(business, until.minusDays(1), after, PAGE)).isEmpty();
+                after = page.getLast().id()) {
+            List<CustomerId> payers =
+                    page.stream().map(RecurringInvoice::customer).distinct().toList();
+            Map<CustomerId, Customer> named = customers.byId(business, payers);
+            PrepareDocuments.Desk desk = prepare.desk(business).with(payers);
+            Meters.Desk meter = meters.desk(business, page);
+            for (RecurringInvoice one : page)
+                one.ahead()
+                        .takeWhile(o -> o.date().isBefore(until))
+                        .filter(o -> !o.date().isBefore(from))
+                        .forEach(o -> wanted.accept(ahead(one, named.get(one.customer()), o, desk, meter)));
+        }
+    }
+
+    private static Ahead ahead(
+            RecurringInvoice one,
+            Customer customer,
+            Occurrence occurrence,
+            PrepareDocuments.Desk desk,
+            Meters.Desk meter) {
+        try {
+            Prepared prepared =
+                    desk.prepare(one.draft(IssueDocuments.newId(), occurrence, meter.readings(one, occurrence)));
+            return new Ahead(
+                    one, customer, occurrence, prepared, prepared.totals().gross(), null);
+        } catch (Refusal stops) {
+            return new Ahead(one, customer, occurrence, null, null, stops.sentence());
+        }
+    }
+}
