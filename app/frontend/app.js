@@ -69,7 +69,11 @@
     j: () => move(1),
     k: () => move(-1),
     x: () => select(current()),
-    a: () => ($("[data-step]", current() || document) || $(".dock .act.main"))?.click(),
+    a: () => {
+      const step = $("[data-step]", current() || document) || $(".dock .act.main");
+      if (step?.matches("[data-advance]")) move(1);
+      step?.click();
+    },
     e: () => $(".paper .in, .field input")?.focus(),
     0: () => $(".emblem")?.click(),
   };
@@ -95,6 +99,10 @@
   document.addEventListener("htmx:afterSettle", (event) => { if (event.detail.elt === document.body) enterNamedField(); });
   enterNamedField();
 
+  document.addEventListener("change", (event) => {
+    const all = event.target.closest?.("[data-all]");
+    if (all) $$(`input[name="${all.dataset.all}"]`, all.closest("form")).forEach((box) => { box.checked = all.checked; });
+  });
   document.addEventListener("click", (event) => {
     const head = event.target.closest("th[data-sort]");
     if (head) sort(head);

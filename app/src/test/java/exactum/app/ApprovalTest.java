@@ -109,7 +109,7 @@ class ApprovalTest {
             var gone = world.draft(world.payer(), RunningApp.TODAY, world.power());
             assertThat(drafts.mayIssue(world.moorings, gone)).isFalse();
             assertThat(ada.get("/day").body()).contains("A second person is needed");
-            drafts.delete(world.moorings, gone.id());
+            drafts.delete(world.moorings, gone.id(), false);
             assertThat(ada.get("/day").body()).doesNotContain("A second person is needed");
         }
         var saved = drafts.find(world.moorings, draft.id()).orElseThrow();

@@ -193,16 +193,21 @@ class BillingRunTest {
     }
 
     @Test
-    void a_forecast_looks_at_any_day_and_can_never_be_committed(World world) {
+    void a_forecast_looks_at_any_month_and_makes_nothing(World world) {
         Customer customer = world.payer();
         world.berth(customer);
         try (var ada = new Visitor(world, "ada")) {
-            String run = ada.follow("/billing-runs", "date=2026-09-01");
-            world.bean(PlanBillingRun.class)
-                    .plan(world.moorings, RunId.valueOf(run.substring(run.lastIndexOf('/') + 1)));
-            String page = ada.get(run).body();
-            assertThat(page).contains("3,330.96").doesNotContain(run + "/commit\"");
-            ada.post(run + "/commit", "");
+            assertThat(ada.get("/forecast?month=2026-09").body())
+                    .contains("September 2026")
+                    .contains("832.74");
+            assertThat(ada.get("/forecast?month=2026-06").body())
+                    .as("what is not made yet of the month that runs")
+                    .contains("832.74");
+            assertThat(ada.get("/forecast.csv?month=2026-09").body())
+                    .contains("invoice_date,made_on,customer")
+                    .contains("2026-09-01,2026-09-01,")
+                    .contains("EUR,680.12,152.62,832.74,832.74 2026-09-15");
+            assertThat(ada.page("/billing-runs", "date=2026-09-01")).contains("has not come");
             assertThat(invoices(world, customer)).isZero();
         }
     }
@@ -223,7 +228,8 @@ class BillingRunTest {
         assertThat(db.fetchValue("select count(distinct customer_id) from document"))
                 .isEqualTo(900L);
         assertThat(db.fetchValue("select max(number) from document")).isEqualTo("LW-2026-0900");
-        assertThat(world.bean(FindRecurring.class).due(world.moorings, TODAY, null, 10))
+        assertThat(world.bean(FindRecurring.class)
+                        .due(world.moorings, new FindRecurring.Wanted(TODAY, "", null), null, 10))
                 .isEmpty();
     }
 

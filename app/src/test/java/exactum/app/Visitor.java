@@ -54,6 +54,11 @@ final class Visitor implements AutoCloseable {
                         .POST(HttpRequest.BodyPublishers.ofString(body)));
     }
 
+    /** What a form that was sent is answered with. */
+    String page(String path, String form) {
+        return post(path, form.replace(" ", "+").replace("%", "%25")).body();
+    }
+
     /** Sends a form and answers the address it leads to, without the business. */
     String follow(String path, String form) {
         HttpResponse<String> answer = post(path, form);

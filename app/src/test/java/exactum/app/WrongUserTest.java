@@ -102,7 +102,8 @@ class WrongUserTest {
             for (String path : paths(world, RequestMethod.POST)) {
                 if (!path.contains("{")) continue;
                 String form =
-                        "revision=1&paused=true&on=true&account=5000&minor=1&shown=own:=1&claim=" + UUID.randomUUID();
+                        "revision=1&on=true&account=5000&minor=1&shown=own:=1&gap=CATCH_UP&period=2026-06-01&last=today&parts=none&credit=false&seen=1&cause=x&claim="
+                                + UUID.randomUUID();
                 int status = ada.post(filled(path), token, form).statusCode();
                 if (status != 404 && status != 422) otherwise.add(path + ": " + status);
             }

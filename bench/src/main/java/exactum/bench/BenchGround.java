@@ -11,7 +11,9 @@ import exactum.core.document.TaxCategory;
 import exactum.core.document.TaxRate;
 import exactum.core.ids.BusinessId;
 import exactum.core.terms.DueRule;
+import exactum.core.terms.Share;
 import exactum.core.terms.Terms;
+import exactum.core.terms.TermsPart;
 import exactum.pg.ThrowawayPostgres;
 import java.math.BigDecimal;
 import java.nio.file.Files;
@@ -91,7 +93,15 @@ final class BenchGround implements AutoCloseable {
         rate(id, "standard", "23", LocalDate.of(2021, 3, 1));
         rate(id, "reduced", "13.5", LocalDate.of(2003, 1, 1));
         setUp.addTerms(id, "14 days", Terms.single(new DueRule(0, 14, false)), "Within 14 days.", true);
+        setUp.addTerms(id, "Three parts", threeParts(), "In three parts.", false);
         return id;
+    }
+
+    private static Terms threeParts() {
+        return Terms.of(
+                TermsPart.of(Share.Percent.of("30"), new DueRule(0, 14, false)),
+                TermsPart.of(Share.Percent.of("30"), new DueRule(1, 0, false)),
+                TermsPart.of(Share.Percent.of("40"), new DueRule(2, 0, true)));
     }
 
     private void rate(BusinessId business, String code, String percent, LocalDate from) {

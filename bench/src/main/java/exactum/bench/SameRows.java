@@ -26,6 +26,57 @@ final class SameRows implements AutoCloseable {
     /** What a plain COPY of all rows took. */
     record Copy(double seconds, long rows) {}
 
+    /**
+     * As {@link #seed}, with more to it: terms of three parts, a berth whose price rose in May, and every third arrangement
+     * billed for power as it was read in the month.
+     */
+    void seedWithMore(BusinessId business, int count, String from) throws SQLException {
+        seed(business, count, from);
+        execute(
+                "update recurring_invoice r set terms_id = t.id from terms t where t.business_id = r.business_id and t.name = 'Three parts' and r.business_id = "
+                        + business);
+        execute("update recurring_line set there_from = '2026-05-01' where line_no = 1 and business_id = " + business);
+        execute(
+                "insert into recurring_line (business_id, recurring_id, line_no, description, quantity, unit, price, tax_code, income_account, there_until) select business_id, recurring_id, 3, description, quantity, unit, 610, tax_code, income_account, '2026-05-01' from recurring_line where line_no = 1 and business_id = "
+                        + business);
+        execute(
+                "insert into catalogue_item (business_id, id, code, name, kind, unit, tax_code, income_account, search) select b.id, gen_random_uuid(), 'POWER', 'Shore power', 'metered', 'kWh', 'reduced', '4000', 'power' from business b where b.id = "
+                        + business);
+        execute(
+                "update recurring_line l set basis = 'as read', item_id = i.id from catalogue_item i, recurring_invoice r, customer c where i.business_id = l.business_id and l.line_no = 2 and r.business_id = l.business_id and r.id = l.recurring_id and c.business_id = r.business_id and c.id = r.customer_id and substring(c.code from 3)::int % 3 = 0 and l.business_id = "
+                        + business);
+        execute(
+                "insert into reading (business_id, customer_id, item_id, period_from, period_until, quantity, source, made_by) select r.business_id, r.customer_id, l.item_id, '2026-06-01', '2026-07-01', 118, 'bench', 'bench' from recurring_line l join recurring_invoice r on r.business_id = l.business_id and r.id = l.recurring_id where l.basis = 'as read' and l.business_id = "
+                        + business);
+        execute("analyze");
+    }
+
+    /** Everything that a forecast reads of arrangements and their customers, every value of it, and nothing computed. */
+    long readArrangements(BusinessId business) throws SQLException {
+        long read = 0;
+        connection.setAutoCommit(false);
+        for (String sql : List.of(
+                "select * from recurring_invoice where business_id = %s and state = 'active' order by id",
+                "select l.* from recurring_line l where l.business_id = %s order by l.recurring_id, l.line_no",
+                "select * from recurring_skip where business_id = %s",
+                "select * from customer where business_id = %s",
+                "select * from billed_how where business_id = %s",
+                "select * from reading where business_id = %s")) {
+            try (Statement statement = connection.createStatement()) {
+                statement.setFetchSize(1_000);
+                try (var found = statement.executeQuery(sql.formatted(business))) {
+                    int columns = found.getMetaData().getColumnCount();
+                    while (found.next()) {
+                        for (int i = 1; i <= columns; i++) found.getObject(i);
+                        read++;
+                    }
+                }
+            }
+        }
+        connection.setAutoCommit(true);
+        return read;
+    }
+
     /** So many customers, each with a recurring invoice of two lines and two taxes, 832.74 in all, monthly from a day on. */
     void seed(BusinessId business, int count, String from) throws SQLException {
         execute(
@@ -34,7 +85,7 @@ final class SameRows implements AutoCloseable {
         execute("""
                 insert into recurring_invoice (business_id, id, name, customer_id, rule, starts_on, coverage, made_days_before, terms_id, currency, price_mode, state, next_index, next_date, next_make_on, search)
                 select c.business_id, gen_random_uuid(), 'Berth', c.id, 'FREQ=MONTHLY;INTERVAL=1;BYMONTHDAY=1', '%1$s', 'MONTH_OF_DATE', 0, t.id, c.currency, 'plus tax', 'active', 0, '%1$s', '%1$s', 'berth'
-                  from customer c join terms t on t.business_id = c.business_id where c.business_id = %2$s""".formatted(from, business));
+                  from customer c join terms t on t.business_id = c.business_id and t.chosen where c.business_id = %2$s""".formatted(from, business));
         line(business, 1, "Berth", "1, 'month', 640, 'standard'");
         line(business, 2, "Shore power", "118, 'kWh', 0.34, 'reduced'");
         execute("analyze");

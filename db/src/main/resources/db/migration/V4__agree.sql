@@ -445,3 +445,80 @@ create table reading (
     foreign key (business_id, customer_id) references customer,
     foreign key (business_id, item_id) references catalogue_item
 );
+
+-- A file of readings and what its rehearsal found; the digest tells whether that is still true when it is taken.
+create table reading_import (
+    business_id int not null references business,
+    id uuid not null,
+    file_name text not null,
+    content bytea not null,
+    good int not null,
+    bad int not null,
+    bad_file bytea not null,
+    digest text not null,
+    taken_at timestamptz,
+    primary key (business_id, id)
+);
+
+-- A change of prices from a day on, rehearsed for some arrangements: what each was seen with, and what became of it.
+create table price_change (
+    business_id int not null references business,
+    id uuid not null,
+    percent numeric(9, 4),
+    amount_minor bigint,
+    currency char(3),
+    from_day date not null,
+    words text not null,
+    made_by text not null,
+    made_at timestamptz not null default now(),
+    done_at timestamptz,
+    primary key (business_id, id),
+    check ((percent is null) <> (amount_minor is null)),
+    check ((amount_minor is null) = (currency is null))
+);
+
+create table price_change_item (
+    business_id int not null,
+    change_id uuid not null,
+    recurring_id uuid not null,
+    revision int not null,
+    outcome text,
+    primary key (business_id, change_id, recurring_id),
+    foreign key (business_id, change_id) references price_change on delete cascade,
+    foreign key (business_id, recurring_id) references recurring_invoice
+);
+
+-- Lines that join a customer’s documents between two dates, by themselves or offered while composing: of one customer, or a named
+-- set of many. Kinds are those of documents.
+create table standing_lines (
+    business_id int not null references business,
+    id uuid not null,
+    name text not null,
+    customer_id uuid,
+    kinds text[] not null check (kinds <@ array['invoice', 'quote', 'credit note', 'cash sale'] and cardinality(kinds) > 0),
+    by_themselves boolean not null,
+    there_from date,
+    there_until date,
+    terms_id uuid,
+    method text not null default '' check (method in ('', 'card', 'transfer')),
+    fields jsonb not null,
+    revision int not null default 1,
+    made_by text not null,
+    primary key (business_id, id),
+    foreign key (business_id, customer_id) references customer,
+    foreign key (business_id, terms_id) references terms,
+    check (there_until is null or there_from is null or there_until > there_from)
+);
+create unique index on standing_lines (business_id, name) where customer_id is null;
+create index on standing_lines (business_id, customer_id) where customer_id is not null;
+
+-- Whom a named set serves.
+create table standing_lines_of (
+    business_id int not null,
+    lines_id uuid not null,
+    customer_id uuid not null,
+    primary key (business_id, lines_id, customer_id),
+    foreign key (business_id, lines_id) references standing_lines on delete cascade,
+    foreign key (business_id, customer_id) references customer
+);
+create index on standing_lines_of (business_id, customer_id);

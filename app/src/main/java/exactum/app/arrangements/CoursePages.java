@@ -3,11 +3,10 @@ package exactum.app.arrangements;
 import exactum.app.business.Needs;
 import exactum.app.business.Power;
 import exactum.app.customers.FindCustomers;
-import exactum.app.documents.IssueDocuments;
-import exactum.app.documents.PrepareDocuments;
 import exactum.app.installation.BusinessClock;
 import exactum.app.web.NotHere;
 import exactum.app.web.TypedForm;
+import exactum.app.web.Why;
 import exactum.core.cadence.Occurrence;
 import exactum.core.cadence.Proration;
 import exactum.core.ids.BusinessId;
@@ -32,8 +31,7 @@ class CoursePages {
     private final FindRecurring recurring;
     private final CourseOfRecurring course;
     private final EndRecurring end;
-    private final PrepareDocuments prepare;
-    private final Meters meters;
+    private final PrepareRecurring prepare;
     private final FindCustomers customers;
     private final BusinessClock clock;
 
@@ -41,15 +39,13 @@ class CoursePages {
             FindRecurring recurring,
             CourseOfRecurring course,
             EndRecurring end,
-            PrepareDocuments prepare,
-            Meters meters,
+            PrepareRecurring prepare,
             FindCustomers customers,
             BusinessClock clock) {
         this.recurring = recurring;
         this.course = course;
         this.end = end;
         this.prepare = prepare;
-        this.meters = meters;
         this.customers = customers;
         this.clock = clock;
     }
@@ -177,22 +173,17 @@ class CoursePages {
     }
 
     private List<Ahead> rows(BusinessId business, RecurringInvoice r, List<Occurrence> occurrences) {
-        PrepareDocuments.Desk desk = prepare.desk(business);
-        Meters.Desk meter = meters.desk(business, List.of(r));
+        PrepareRecurring.Desk desk = prepare.desk(business, List.of(r));
         return occurrences.stream()
-                .map(o -> new Ahead(
-                        o.date(), o.period().from(), o.period().words(), o.isPart(), words(r, o, desk, meter)))
+                .map(o -> new Ahead(o.date(), o.period().from(), o.period().words(), o.isPart(), words(r, o, desk)))
                 .toList();
     }
 
-    private static String words(RecurringInvoice r, Occurrence o, PrepareDocuments.Desk desk, Meters.Desk meter) {
+    private static String words(RecurringInvoice r, Occurrence o, PrepareRecurring.Desk desk) {
         try {
-            return desk.prepare(r.draft(IssueDocuments.newId(), o, meter.readings(r, o)))
-                    .totals()
-                    .gross()
-                    .withCurrency();
+            return desk.prepare(r, o).totals().gross().withCurrency();
         } catch (Refusal stops) {
-            return stops.sentence();
+            return Why.of(stops);
         }
     }
 }

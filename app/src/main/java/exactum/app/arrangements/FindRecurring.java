@@ -45,6 +45,9 @@ public interface FindRecurring {
     /** Those that are wanted, in the order of their ids, after the given id or from the first. */
     List<RecurringInvoice> due(BusinessId business, Wanted wanted, RecurringId after, int most);
 
+    /** Those that have not ended, of words and of a group of customers, by name; at most a thousand. */
+    List<RecurringInvoice> going(BusinessId business, String words, UUID group);
+
     /** Those that go on and have an invoice dated on or before a day, in the order of their ids. */
     List<RecurringInvoice> datedUpTo(BusinessId business, LocalDate day, RecurringId after, int most);
 
@@ -54,11 +57,17 @@ public interface FindRecurring {
     /** Recurring invoices whose day to be made has come. */
     record Waiting(int count, LocalDate since) {}
 
-    /** The list, next date first, of those whose name or customer holds each of the words. */
-    List<Listed> list(BusinessId business, String words, Slice slice);
+    /** The list, next date first, of those that the filter finds. */
+    List<Listed> list(BusinessId business, Filter filter, Slice slice);
 
-    /** How many the words find. */
-    int count(BusinessId business, String words);
+    /** How many the filter finds. */
+    int count(BusinessId business, Filter filter);
+
+    /** Which are listed: those that the words find, in a state or in any for null. */
+    record Filter(String words, RecurringState state) {}
+
+    /** How many there are in each state. */
+    Map<RecurringState, Integer> states(BusinessId business);
 
     List<RecurringInvoice> ofCustomer(BusinessId business, CustomerId customer, int most);
 

@@ -12,6 +12,7 @@ import exactum.core.ids.CustomerId;
 import exactum.core.ids.ItemId;
 import exactum.core.price.Prices;
 import exactum.core.price.Tariff;
+import java.math.BigDecimal;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
@@ -22,10 +23,10 @@ import org.springframework.stereotype.Component;
 /** What was read for arrangements that bill as read, and what a unit of it costs. */
 @Component
 public class Meters {
-    private final ReadingStore store;
+    private final MeterStore store;
     private final FindCatalogue catalogue;
 
-    Meters(ReadingStore store, FindCatalogue catalogue) {
+    Meters(MeterStore store, FindCatalogue catalogue) {
         this.store = store;
         this.catalogue = catalogue;
     }
@@ -73,6 +74,19 @@ public class Meters {
         /** What was read for an occurrence, with the tariffs that hold for the first day of its time. */
         public Readings readings(RecurringInvoice one, Occurrence occurrence) {
             if (!one.isMetered()) return Readings.NONE;
+            return new Readings(readings.getOrDefault(one.customer(), List.of()), tariffs(one, occurrence));
+        }
+
+        /** One unit of everything that is billed as read. */
+        Readings asIfRead(RecurringInvoice one, Occurrence occurrence) {
+            return new Readings(
+                    items(one).stream()
+                            .map(item -> new Reading(item, occurrence.period(), BigDecimal.ONE))
+                            .toList(),
+                    tariffs(one, occurrence));
+        }
+
+        private Map<ItemId, Tariff> tariffs(RecurringInvoice one, Occurrence occurrence) {
             Map<ItemId, Tariff> tariffs = new HashMap<>();
             for (ItemId id : items(one)) {
                 CatalogueItem item = items.get(id);
@@ -84,7 +98,7 @@ public class Meters {
                         occurrence.period().from());
                 item.prices().of(sale).ifPresent(p -> tariffs.put(id, p.value().tariff()));
             }
-            return new Readings(readings.getOrDefault(one.customer(), List.of()), tariffs);
+            return tariffs;
         }
     }
 }

@@ -162,7 +162,7 @@ public final class RecurringForm extends PaperForm {
         return new Handling(
                 fields.containsKey("review"),
                 !get("sent").equals("by hand"),
-                new Draft.Sending(recipients, fields.containsKey("copyToUs"), delivery),
+                new Draft.Sending(recipients, fields.containsKey("copyToUs"), delivery, null),
                 choice("unread", WhenUnread.WAIT));
     }
 

@@ -2,9 +2,9 @@ package exactum.app.arrangements;
 
 import exactum.app.database.Slice;
 import exactum.app.daysheet.Sums;
-import exactum.app.documents.IssueDocuments;
-import exactum.app.documents.PrepareDocuments;
+import exactum.app.documents.Prepared;
 import exactum.app.web.Texts;
+import exactum.app.web.Why;
 import exactum.core.cadence.Occurrence;
 import exactum.core.cadence.Recurrence.End;
 import exactum.core.ids.BusinessId;
@@ -20,11 +20,9 @@ import org.springframework.stereotype.Component;
 @Component
 class RecurringList {
     private final FindRecurring recurring;
-    private final PrepareDocuments prepare;
-    private final Meters meters;
+    private final PrepareRecurring prepare;
 
-    RecurringList(FindRecurring recurring, PrepareDocuments prepare, Meters meters) {
-        this.meters = meters;
+    RecurringList(FindRecurring recurring, PrepareRecurring prepare) {
         this.recurring = recurring;
         this.prepare = prepare;
     }
@@ -33,6 +31,8 @@ class RecurringList {
      * A row.
      *
      * @param gross what its next invoice comes to with tax, or null where it has none or it cannot be made
+     * @param goes what happens to each: sent automatically, reviewed first
+     * @param paid how the next one is asked to be paid, or empty
      * @param stop what would hold its next invoice back, or null
      */
     record Row(
@@ -44,6 +44,8 @@ class RecurringList {
             LocalDate made,
             Money gross,
             String end,
+            String goes,
+            String paid,
             String state,
             String stop) {}
 
@@ -55,32 +57,32 @@ class RecurringList {
      */
     record Shown(List<Row> rows, int count, List<Money> sums) {}
 
-    Shown of(BusinessId business, String words, Slice slice) {
-        List<FindRecurring.Listed> listed = recurring.list(business, words, slice);
-        PrepareDocuments.Desk desk = prepare.desk(business)
-                .with(listed.stream().map(l -> l.recurring().customer()).toList());
-        Meters.Desk meter = meters.desk(
+    Shown of(BusinessId business, FindRecurring.Filter filter, Slice slice) {
+        List<FindRecurring.Listed> listed = recurring.list(business, filter, slice);
+        PrepareRecurring.Desk desk = prepare.desk(
                 business, listed.stream().map(FindRecurring.Listed::recurring).toList());
-        List<Row> rows = listed.stream().map(l -> row(l, desk, meter)).toList();
+        List<Row> rows = listed.stream().map(l -> row(l, desk)).toList();
         return new Shown(
                 rows,
-                slice.from() == 1 && rows.size() < slice.most() ? rows.size() : recurring.count(business, words),
+                slice.from() == 1 && rows.size() < slice.most() ? rows.size() : recurring.count(business, filter),
                 Sums.byCurrency(
                         rows.stream().map(Row::gross).filter(Objects::nonNull).toList()));
     }
 
-    private static Row row(FindRecurring.Listed l, PrepareDocuments.Desk desk, Meters.Desk meter) {
+    private static Row row(FindRecurring.Listed l, PrepareRecurring.Desk desk) {
         RecurringInvoice r = l.recurring();
         Money gross = null;
+        String paid = "";
         String stop = l.customerEmail() == null ? "no address: its message will wait" : null;
         Occurrence next = r.next().orElse(null);
         if (next != null) {
             try {
-                gross = desk.prepare(r.draft(IssueDocuments.newId(), next, meter.readings(r, next)))
-                        .totals()
-                        .gross();
+                Prepared prepared = desk.prepare(r, next);
+                gross = prepared.totals().gross();
+                paid = prepared.manner().paidBy();
+                if (prepared.goes() != null) stop = null;
             } catch (Refusal cannotBeMade) {
-                stop = cannotBeMade.sentence();
+                stop = Why.of(cannotBeMade);
             }
         }
         return new Row(
@@ -92,8 +94,15 @@ class RecurringList {
                 l.nextMakeOn(),
                 gross,
                 end(r),
+                goes(r.handling()),
+                paid,
                 r.state().words(),
                 stop);
+    }
+
+    private static String goes(Handling h) {
+        String sent = h.sentAutomatically() ? "sent automatically" : "sent by hand";
+        return h.reviewFirst() ? "review first, " + sent : sent;
     }
 
     private static String end(RecurringInvoice r) {

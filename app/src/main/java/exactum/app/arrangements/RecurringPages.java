@@ -90,10 +90,13 @@ class RecurringPages {
     String list(
             BusinessId business,
             @RequestParam(defaultValue = "") String q,
+            @RequestParam(required = false) RecurringState state,
             @RequestParam(defaultValue = "1") int from,
             Model model) {
         Slice slice = Slice.page(from);
-        RecurringList.Shown shown = list.of(business, q, slice);
+        RecurringList.Shown shown = list.of(business, new FindRecurring.Filter(q, state), slice);
+        model.addAttribute("state", state);
+        model.addAttribute("states", recurring.states(business));
         model.addAttribute("list", shown);
         model.addAttribute("pager", Pager.of(slice, shown.rows().size(), shown.count()));
         model.addAttribute("q", q);

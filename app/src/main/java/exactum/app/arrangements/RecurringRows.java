@@ -63,7 +63,7 @@ class RecurringRows {
         return new Handling(
                 r.getReviewFirst(),
                 r.getSentAutomatically(),
-                new Draft.Sending(List.of(r.getRecipients()), r.getCopyToUs(), Delivery.of(r.getDelivery())),
+                new Draft.Sending(List.of(r.getRecipients()), r.getCopyToUs(), Delivery.of(r.getDelivery()), null),
                 WhenUnread.of(r.getUnread()));
     }
 

@@ -22,6 +22,7 @@ import exactumdb.tables.records.RecurringSkipRecord;
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
 import java.util.Collection;
+import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -95,18 +96,42 @@ class RecurringStore implements FindRecurring {
                         new BilledPeriod(new ServicePeriod(o.getPeriodFrom(), o.getPeriodUntil()), o.getDocumentId()));
     }
 
-    /** Takes back the claim on a period whose draft was deleted; false if there was none. */
-    boolean release(BusinessId business, DocumentId document) {
+    /** Takes back the claim on a period whose draft is deleted; answers the period’s first day. */
+    Optional<LocalDate> release(BusinessId business, DocumentId document) {
         return db.deleteFrom(OCCURRENCE)
-                        .where(OCCURRENCE.BUSINESS_ID.eq(business))
-                        .and(OCCURRENCE.DOCUMENT_ID.eq(document))
-                        .execute()
-                == 1;
+                .where(OCCURRENCE.BUSINESS_ID.eq(business))
+                .and(OCCURRENCE.DOCUMENT_ID.eq(document))
+                .returning(OCCURRENCE.PERIOD_FROM)
+                .fetchOptional(OCCURRENCE.PERIOD_FROM);
+    }
+
+    /** Lets an arrangement go on with the period again; what was billed after it stays billed. */
+    void goBack(BusinessId business, RecurringInvoice r, LocalDate period) {
+        r.recurrence()
+                .from(0)
+                .takeWhile(o -> o.index() < r.nextIndex())
+                .filter(o -> o.period().from().equals(period))
+                .findFirst()
+                .ifPresent(o -> update(
+                        business,
+                        r.at(new RecurringInvoice.Progress(
+                                r.state() == RecurringState.ENDED ? RecurringState.ACTIVE : r.state(),
+                                o.index(),
+                                r.progress().skipped(),
+                                r.progress().pausedOn()))));
     }
 
     @Override
     public List<RecurringInvoice> due(BusinessId business, Wanted wanted, RecurringId after, int most) {
         return load(business, due(wanted.day()).and(narrowed(wanted)).and(after(after)), most);
+    }
+
+    @Override
+    public List<RecurringInvoice> going(BusinessId business, String words, UUID group) {
+        Condition going = RECURRING_INVOICE.STATE.ne(RecurringState.ENDED.words());
+        return load(business, going.and(narrowed(new Wanted(null, words, group))), 1_000).stream()
+                .sorted(Comparator.comparing(RecurringInvoice::name))
+                .toList();
     }
 
     private static Condition narrowed(Wanted wanted) {
@@ -143,7 +168,7 @@ class RecurringStore implements FindRecurring {
     }
 
     @Override
-    public List<Listed> list(BusinessId business, String words, Slice slice) {
+    public List<Listed> list(BusinessId business, Filter filter, Slice slice) {
         var found = db.select(RECURRING_INVOICE.fields())
                 .select(CUSTOMER.NAME, CUSTOMER.EMAIL)
                 .from(RECURRING_INVOICE)
@@ -151,7 +176,7 @@ class RecurringStore implements FindRecurring {
                 .on(CUSTOMER.BUSINESS_ID.eq(RECURRING_INVOICE.BUSINESS_ID))
                 .and(CUSTOMER.ID.eq(RECURRING_INVOICE.CUSTOMER_ID))
                 .where(RECURRING_INVOICE.BUSINESS_ID.eq(business))
-                .and(SearchWords.in(SEARCHED, words))
+                .and(filtered(filter))
                 .orderBy(RECURRING_INVOICE.NEXT_DATE.asc().nullsLast(), CUSTOMER.NAME, RECURRING_INVOICE.ID)
                 .offset(slice.skipped())
                 .limit(slice.most())
@@ -171,16 +196,32 @@ class RecurringStore implements FindRecurring {
     }
 
     @Override
-    public int count(BusinessId business, String words) {
+    public int count(BusinessId business, Filter filter) {
         return db.selectCount()
                 .from(RECURRING_INVOICE)
                 .join(CUSTOMER)
                 .on(CUSTOMER.BUSINESS_ID.eq(RECURRING_INVOICE.BUSINESS_ID))
                 .and(CUSTOMER.ID.eq(RECURRING_INVOICE.CUSTOMER_ID))
                 .where(RECURRING_INVOICE.BUSINESS_ID.eq(business))
-                .and(SearchWords.in(SEARCHED, words))
+                .and(filtered(filter))
                 .fetchSingle()
                 .value1();
+    }
+
+    private static Condition filtered(Filter filter) {
+        Condition words = SearchWords.in(SEARCHED, filter.words());
+        return filter.state() == null
+                ? words
+                : words.and(RECURRING_INVOICE.STATE.eq(filter.state().words()));
+    }
+
+    @Override
+    public Map<RecurringState, Integer> states(BusinessId business) {
+        return db.select(RECURRING_INVOICE.STATE, DSL.count())
+                .from(RECURRING_INVOICE)
+                .where(RECURRING_INVOICE.BUSINESS_ID.eq(business))
+                .groupBy(RECURRING_INVOICE.STATE)
+                .fetchMap(r -> RecurringState.of(r.value1()), r -> r.value2());
     }
 
     @Override

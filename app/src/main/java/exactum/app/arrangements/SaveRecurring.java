@@ -3,22 +3,15 @@ package exactum.app.arrangements;
 import exactum.app.audit.Audit;
 import exactum.app.customers.Customer;
 import exactum.app.customers.FindCustomers;
-import exactum.app.documents.IssueDocuments;
-import exactum.app.documents.PrepareDocuments;
 import exactum.app.web.Texts;
-import exactum.core.arrangement.Basis;
-import exactum.core.arrangement.Reading;
-import exactum.core.arrangement.Readings;
 import exactum.core.cadence.Occurrence;
 import exactum.core.cadence.Recurrence;
 import exactum.core.cadence.ServicePeriod;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.RecurringId;
 import exactum.core.problem.Refusal;
-import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -28,10 +21,10 @@ import org.springframework.transaction.annotation.Transactional;
 public class SaveRecurring {
     private final RecurringStore store;
     private final FindCustomers customers;
-    private final PrepareDocuments prepare;
+    private final PrepareRecurring prepare;
     private final Audit audit;
 
-    SaveRecurring(RecurringStore store, FindCustomers customers, PrepareDocuments prepare, Audit audit) {
+    SaveRecurring(RecurringStore store, FindCustomers customers, PrepareRecurring prepare, Audit audit) {
         this.store = store;
         this.customers = customers;
         this.prepare = prepare;
@@ -119,18 +112,7 @@ public class SaveRecurring {
 
     /** Its next invoice as far as it can be told before anything is read. */
     private void requirePrepared(BusinessId business, RecurringInvoice r, Occurrence next) {
-        prepare.desk(business).prepare(r.draft(IssueDocuments.newId(), next, asIfRead(r, next)));
-    }
-
-    /** One unit of everything that is billed as read. */
-    static Readings asIfRead(RecurringInvoice r, Occurrence occurrence) {
-        return new Readings(
-                r.content().lines().stream()
-                        .filter(l -> l.basis() == Basis.METERED)
-                        .map(l -> new Reading(l.line().item(), occurrence.period(), BigDecimal.ONE))
-                        .distinct()
-                        .toList(),
-                Map.of());
+        prepare.desk(business, List.of(r)).prepareAsIfRead(r, next);
     }
 
     private static Refusal changed() {

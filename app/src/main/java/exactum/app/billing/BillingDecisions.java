@@ -1,25 +1,41 @@
 package exactum.app.billing;
 
 import exactum.app.arrangements.FindRecurring;
+import exactum.app.arrangements.PrepareRecurring;
+import exactum.app.arrangements.RecurringInvoice;
 import exactum.app.business.Power;
 import exactum.app.daysheet.Decision;
 import exactum.app.daysheet.DecisionSource;
 import exactum.app.daysheet.Station;
 import exactum.app.daysheet.Wanted;
 import exactum.app.web.Texts;
+import exactum.app.web.Why;
+import exactum.core.cadence.Occurrence;
 import exactum.core.ids.BusinessId;
+import exactum.core.problem.Refusal;
+import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.List;
 import org.springframework.stereotype.Component;
 
-/** Recurring invoices whose day to be made has come. */
+/** Recurring invoices whose day to be made has come: those that can be made, and those that something stops. */
 @Component
 class BillingDecisions implements DecisionSource {
     private static final String KEY = "billing";
-    private final FindRecurring recurring;
+    private static final String STOPPED = "billing-stopped";
+    /** So many are looked at one by one; of more it is only said how many there are. */
+    private static final int LOOKED_AT = 60;
 
-    BillingDecisions(FindRecurring recurring) {
+    private final FindRecurring recurring;
+    private final PrepareRecurring prepare;
+
+    BillingDecisions(FindRecurring recurring, PrepareRecurring prepare) {
         this.recurring = recurring;
+        this.prepare = prepare;
     }
+
+    /** What has come due: how many can be made and since when, and what stops the others. */
+    private record Due(int makable, LocalDate since, List<String> stops, boolean unread) {}
 
     @Override
     public Station station() {
@@ -33,26 +49,87 @@ class BillingDecisions implements DecisionSource {
 
     @Override
     public int count(BusinessId business, Wanted wanted) {
-        return waits(business, wanted) ? 1 : 0;
+        return decisions(business, wanted).size();
     }
 
     @Override
     public Found find(BusinessId business, Wanted wanted) {
-        if (!waits(business, wanted)) return Found.all(List.of());
-        FindRecurring.Waiting waiting = recurring.waiting(business, wanted.today());
-        return Found.all(List.of(Decision.of(
+        return Found.all(decisions(business, wanted));
+    }
+
+    private List<Decision> decisions(BusinessId business, Wanted wanted) {
+        if (!wanted.has(KEY) && !wanted.has(STOPPED)) return List.of();
+        Due due = due(business, wanted.today());
+        var decisions = new ArrayList<Decision>();
+        if (due.makable() > 0 && wanted.has(KEY)) decisions.add(toMake(due));
+        if (!due.stops().isEmpty() && wanted.has(STOPPED)) decisions.add(stopped(due, wanted.today()));
+        return decisions;
+    }
+
+    private static Decision toMake(Due due) {
+        return Decision.of(
                 KEY,
                 Station.BILL,
                 "issued",
-                Texts.count(waiting.count(), "recurring invoice is", "recurring invoices are") + " to be made",
+                Texts.count(due.makable(), "recurring invoice is", "recurring invoices are") + " to be made",
                 "",
-                waiting.since(),
+                due.since(),
                 null,
                 "/billing-runs",
-                Decision.Step.act("Rehearse", "/billing-runs/today", Power.DOCUMENTS))));
+                Decision.Step.act("Rehearse", "/billing-runs/today", Power.DOCUMENTS));
     }
 
-    private boolean waits(BusinessId business, Wanted wanted) {
-        return wanted.has(KEY) && recurring.waiting(business, wanted.today()).count() > 0;
+    private static Decision stopped(Due due, LocalDate today) {
+        int count = due.stops().size();
+        String why = due.stops().stream().distinct().count() == 1 && count == 1
+                ? due.stops().getFirst()
+                : Texts.count(count, "reason", "reasons");
+        String words = due.unread()
+                ? Texts.count(count, "recurring invoice waits", "recurring invoices wait") + " for readings"
+                : Texts.count(count, "recurring invoice is", "recurring invoices are") + " stopped: " + why;
+        return Decision.of(
+                STOPPED,
+                Station.BILL,
+                "overdue",
+                words,
+                "",
+                today,
+                null,
+                due.unread() ? "/readings" : "/billing-runs",
+                due.unread()
+                        ? Decision.Step.open("Readings", "/readings")
+                        : Decision.Step.act("Rehearse", "/billing-runs/today", Power.DOCUMENTS));
+    }
+
+    private Due due(BusinessId business, LocalDate today) {
+        FindRecurring.Waiting waiting = recurring.waiting(business, today);
+        if (waiting.count() == 0 || waiting.count() > LOOKED_AT)
+            return new Due(waiting.count(), waiting.since(), List.of(), false);
+        List<RecurringInvoice> due =
+                recurring.due(business, new FindRecurring.Wanted(today, "", null), null, LOOKED_AT);
+        PrepareRecurring.Desk desk = prepare.desk(business, due);
+        var stops = new ArrayList<String>();
+        boolean unread = true;
+        int makable = 0;
+        for (RecurringInvoice one : due) {
+            Refusal stop = stop(desk, one, today);
+            if (stop == null) makable++;
+            else {
+                stops.add(Why.of(stop));
+                unread &= stop.code().equals("arrangement.unread");
+            }
+        }
+        return new Due(makable, waiting.since(), stops, unread);
+    }
+
+    /** What stops the first of an arrangement that is to be made; null for nothing. */
+    private static Refusal stop(PrepareRecurring.Desk desk, RecurringInvoice one, LocalDate today) {
+        Occurrence first = one.toMake(today).findFirst().orElse(null);
+        try {
+            if (first != null) desk.prepare(one, first);
+            return null;
+        } catch (Refusal stops) {
+            return stops;
+        }
     }
 }

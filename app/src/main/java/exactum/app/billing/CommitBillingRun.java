@@ -50,7 +50,7 @@ public class CommitBillingRun {
     }
 
     /**
-     * Plans and commits the run of a day by itself, its plan kept as the record; a day with nothing to make leaves none. One of
+     * Plans and commits the run of a day by itself, its plan kept as the record; a day with nothing that can be made leaves none. One of
      * its own that was killed half-way is ended first: it goes on where it was, or, if it was not committed yet, is planned with
      * this one, even where it waited for a second person.
      */
@@ -60,7 +60,7 @@ public class CommitBillingRun {
         runs.running(business, Audit.who()).forEach(left -> execute(business, left));
         RunId run = plan.begin(business, day, "", null);
         plan.plan(business, run);
-        if (runs.find(business, run).orElseThrow(NotHere::new).planned() == 0) {
+        if (runs.find(business, run).orElseThrow(NotHere::new).issuable() == 0) {
             transaction.executeWithoutResult(s -> runs.drop(business, run));
         } else if (Boolean.TRUE.equals(transaction.execute(s -> start(business, run)))) {
             execute(business, run);

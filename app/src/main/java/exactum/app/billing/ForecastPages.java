@@ -77,7 +77,7 @@ class ForecastPages {
         var sums = new Sums();
         forecasts.each(business, first(chosen, today), chosen.plusMonths(1).atDay(1), sums::add);
         model.addAttribute("month", chosen);
-        model.addAttribute("title", MONTH.format(chosen));
+        model.addAttribute("monthWords", MONTH.format(chosen));
         model.addAttribute(
                 "choices",
                 IntStream.range(0, MONTHS)

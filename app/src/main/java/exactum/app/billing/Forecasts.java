@@ -1,13 +1,12 @@
 package exactum.app.billing;
 
 import exactum.app.arrangements.FindRecurring;
-import exactum.app.arrangements.Meters;
+import exactum.app.arrangements.PrepareRecurring;
 import exactum.app.arrangements.RecurringInvoice;
 import exactum.app.customers.Customer;
 import exactum.app.customers.FindCustomers;
-import exactum.app.documents.IssueDocuments;
-import exactum.app.documents.PrepareDocuments;
 import exactum.app.documents.Prepared;
+import exactum.app.web.Why;
 import exactum.core.cadence.Occurrence;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
@@ -28,15 +27,13 @@ import org.springframework.stereotype.Component;
 public class Forecasts {
     private static final int PAGE = 1_000;
     private final FindRecurring recurring;
-    private final PrepareDocuments prepare;
-    private final Meters meters;
+    private final PrepareRecurring prepare;
     private final FindCustomers customers;
 
-    Forecasts(FindRecurring recurring, FindCustomers customers, PrepareDocuments prepare, Meters meters) {
+    Forecasts(FindRecurring recurring, FindCustomers customers, PrepareRecurring prepare) {
         this.customers = customers;
         this.recurring = recurring;
         this.prepare = prepare;
-        this.meters = meters;
     }
 
     /**
@@ -63,29 +60,23 @@ public class Forecasts {
             List<CustomerId> payers =
                     page.stream().map(RecurringInvoice::customer).distinct().toList();
             Map<CustomerId, Customer> named = customers.byId(business, payers);
-            PrepareDocuments.Desk desk = prepare.desk(business).with(payers);
-            Meters.Desk meter = meters.desk(business, page);
+            PrepareRecurring.Desk desk = prepare.desk(business, page);
             for (RecurringInvoice one : page)
                 one.ahead()
                         .takeWhile(o -> o.date().isBefore(until))
                         .filter(o -> !o.date().isBefore(from))
-                        .forEach(o -> wanted.accept(ahead(one, named.get(one.customer()), o, desk, meter)));
+                        .forEach(o -> wanted.accept(ahead(one, named.get(one.customer()), o, desk)));
         }
     }
 
     private static Ahead ahead(
-            RecurringInvoice one,
-            Customer customer,
-            Occurrence occurrence,
-            PrepareDocuments.Desk desk,
-            Meters.Desk meter) {
+            RecurringInvoice one, Customer customer, Occurrence occurrence, PrepareRecurring.Desk desk) {
         try {
-            Prepared prepared =
-                    desk.prepare(one.draft(IssueDocuments.newId(), occurrence, meter.readings(one, occurrence)));
+            Prepared prepared = desk.prepare(one, occurrence);
             return new Ahead(
                     one, customer, occurrence, prepared, prepared.totals().gross(), null);
         } catch (Refusal stops) {
-            return new Ahead(one, customer, occurrence, null, null, stops.sentence());
+            return new Ahead(one, customer, occurrence, null, null, Why.of(stops));
         }
     }
 }

@@ -2,12 +2,11 @@ package exactum.app.billing;
 
 import exactum.app.arrangements.AdvanceRecurring;
 import exactum.app.arrangements.Handling;
-import exactum.app.arrangements.Meters;
+import exactum.app.arrangements.PrepareRecurring;
 import exactum.app.arrangements.RecurringInvoice;
 import exactum.app.arrangements.RecurringState;
 import exactum.app.documents.Drafts;
 import exactum.app.documents.IssueDocuments;
-import exactum.app.documents.PrepareDocuments;
 import exactum.app.documents.Prepared;
 import exactum.core.cadence.Occurrence;
 import exactum.core.ids.BusinessId;
@@ -33,19 +32,12 @@ import org.springframework.transaction.annotation.Transactional;
 class IssueChunk {
     private final RunStore runs;
     private final AdvanceRecurring recurring;
-    private final PrepareDocuments prepare;
-    private final Meters meters;
+    private final PrepareRecurring prepare;
     private final IssueDocuments issue;
     private final Drafts drafts;
 
     IssueChunk(
-            RunStore runs,
-            AdvanceRecurring recurring,
-            PrepareDocuments prepare,
-            Meters meters,
-            IssueDocuments issue,
-            Drafts drafts) {
-        this.meters = meters;
+            RunStore runs, AdvanceRecurring recurring, PrepareRecurring prepare, IssueDocuments issue, Drafts drafts) {
         this.drafts = drafts;
         this.runs = runs;
         this.recurring = recurring;
@@ -118,14 +110,12 @@ class IssueChunk {
     private List<Candidate> candidates(BusinessId business, List<PlannedItem> items, List<Outcome> outcomes) {
         Map<RecurringId, RecurringInvoice> arrangements = recurring.lock(
                 business, items.stream().map(PlannedItem::recurring).distinct().toList());
-        PrepareDocuments.Desk desk = prepare.desk(business)
-                .with(items.stream().map(PlannedItem::customer).distinct().toList());
-        Meters.Desk meter = meters.desk(business, arrangements.values());
+        PrepareRecurring.Desk desk = prepare.desk(business, arrangements.values());
         var candidates = new ArrayList<Candidate>();
         for (PlannedItem item : items) {
             RecurringInvoice one = arrangements.get(item.recurring());
             try {
-                candidates.add(candidate(item, one, desk, meter));
+                candidates.add(candidate(item, one, desk));
             } catch (LeftOut different) {
                 outcomes.add(Outcome.leftOut(item, different.getMessage()));
             } catch (Refusal cannotBeMade) {
@@ -135,16 +125,14 @@ class IssueChunk {
         return candidates;
     }
 
-    private static Candidate candidate(
-            PlannedItem item, RecurringInvoice one, PrepareDocuments.Desk desk, Meters.Desk meter) {
+    private static Candidate candidate(PlannedItem item, RecurringInvoice one, PrepareRecurring.Desk desk) {
         if (item.leftOut() != null) throw new LeftOut(item.leftOut());
         if (one.revision() != item.revision()) throw new LeftOut("the arrangement was changed after the rehearsal");
         if (one.state() != RecurringState.ACTIVE)
             throw new LeftOut("the arrangement is " + one.state().words());
         Occurrence occurrence = one.recurrence().occurrence(item.occurrence()).orElseThrow();
         if (one.progress().skipped().contains(occurrence.period().from())) throw new LeftOut("this date is left out");
-        Prepared prepared =
-                desk.prepare(one.draft(IssueDocuments.newId(), occurrence, meter.readings(one, occurrence)));
+        Prepared prepared = desk.prepare(one, occurrence);
         item.facts().difference(Facts.of(prepared)).ifPresent(words -> {
             throw new LeftOut(words);
         });

@@ -1,12 +1,11 @@
 package exactum.app.billing;
 
 import exactum.app.arrangements.FindRecurring;
-import exactum.app.arrangements.Meters;
+import exactum.app.arrangements.PrepareRecurring;
 import exactum.app.arrangements.RecurringInvoice;
 import exactum.app.audit.Audit;
 import exactum.app.database.Ids;
 import exactum.app.documents.IssueDocuments;
-import exactum.app.documents.PrepareDocuments;
 import exactum.app.web.NotHere;
 import exactum.core.cadence.Occurrence;
 import exactum.core.ids.BusinessId;
@@ -35,18 +34,11 @@ import org.springframework.transaction.support.TransactionTemplate;
 public class PlanBillingRun {
     private static final int PAGE = 500;
     private final FindRecurring recurring;
-    private final PrepareDocuments prepare;
-    private final Meters meters;
+    private final PrepareRecurring prepare;
     private final RunStore runs;
     private final TransactionTemplate transaction;
 
-    PlanBillingRun(
-            FindRecurring recurring,
-            PrepareDocuments prepare,
-            Meters meters,
-            RunStore runs,
-            TransactionTemplate transaction) {
-        this.meters = meters;
+    PlanBillingRun(FindRecurring recurring, PrepareRecurring prepare, RunStore runs, TransactionTemplate transaction) {
         this.recurring = recurring;
         this.prepare = prepare;
         this.runs = runs;
@@ -111,13 +103,11 @@ public class PlanBillingRun {
     }
 
     private List<PlannedItem> items(BusinessId business, LocalDate date, List<RecurringInvoice> page, Sums sums) {
-        PrepareDocuments.Desk desk = prepare.desk(business)
-                .with(page.stream().map(RecurringInvoice::customer).toList());
-        Meters.Desk meter = meters.desk(business, page);
+        PrepareRecurring.Desk desk = prepare.desk(business, page);
         var items = new ArrayList<PlannedItem>();
         for (RecurringInvoice one : page) {
             one.toMake(date).forEach(occurrence -> {
-                PlannedItem item = item(sums.planned + 1, one, occurrence, desk, meter);
+                PlannedItem item = item(sums.planned + 1, one, occurrence, desk);
                 sums.add(item);
                 items.add(item);
             });
@@ -126,12 +116,12 @@ public class PlanBillingRun {
     }
 
     private static PlannedItem item(
-            int number, RecurringInvoice one, Occurrence occurrence, PrepareDocuments.Desk desk, Meters.Desk meter) {
+            int number, RecurringInvoice one, Occurrence occurrence, PrepareRecurring.Desk desk) {
         Facts facts = null;
         String leftOut = null;
         DocumentId id = IssueDocuments.newId();
         try {
-            facts = Facts.of(desk.prepare(one.draft(id, occurrence, meter.readings(one, occurrence))));
+            facts = Facts.of(desk.prepare(one, occurrence));
         } catch (Refusal cannotBeMade) {
             leftOut = cannotBeMade.sentence();
         }

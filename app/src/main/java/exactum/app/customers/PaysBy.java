@@ -34,7 +34,7 @@ public enum PaysBy implements Coded {
     }
 
     /** The one with the stored name; null for null. */
-    static PaysBy of(String code) {
+    public static PaysBy of(String code) {
         return Coded.of(values(), code);
     }
 }

@@ -40,6 +40,7 @@ class DemoLoader {
     private final Payers payers;
     private final DollarOwner dollars;
     private final OpeningScene scene;
+    private final Seasons seasons;
     private final Street street;
     private final PlayDays play;
     private final PlayDays.DayEnd dayEnd;
@@ -60,6 +61,7 @@ class DemoLoader {
             Payers payers,
             DollarOwner dollars,
             OpeningScene scene,
+            Seasons seasons,
             Street street,
             PlayDays play,
             PlayDays.DayEnd dayEnd,
@@ -78,6 +80,7 @@ class DemoLoader {
         this.payers = payers;
         this.dollars = dollars;
         this.scene = scene;
+        this.seasons = seasons;
         this.street = street;
         this.play = play;
         this.dayEnd = dayEnd;
@@ -137,6 +140,7 @@ class DemoLoader {
             payers.payOn(id, harbour, day);
             dollars.on(id, harbour, day);
             scene.on(id, harbour, day);
+            seasons.on(id, harbour, day);
         });
     }
 

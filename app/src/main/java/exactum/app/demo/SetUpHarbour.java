@@ -68,6 +68,7 @@ class SetUpHarbour {
     private final SaveCustomer customers;
     private final OtherSides others;
     private final ShelfOfLines shelf;
+    private final Seasons seasons;
     private final SaveRecurring recurring;
     private final Settings settings;
     private final JsonMapper json;
@@ -85,6 +86,7 @@ class SetUpHarbour {
             SaveCustomer customers,
             OtherSides others,
             ShelfOfLines shelf,
+            Seasons seasons,
             SaveRecurring recurring,
             Settings settings,
             JsonMapper json) {
@@ -99,6 +101,7 @@ class SetUpHarbour {
         this.customers = customers;
         this.others = others;
         this.shelf = shelf;
+        this.seasons = seasons;
         this.recurring = recurring;
         this.settings = settings;
         this.json = json;
@@ -227,6 +230,7 @@ class SetUpHarbour {
         }
         dollars(id, items.get("BERTH-12"), terms, country);
         prices(id, harbour, items, ids);
+        seasons.agree(id, harbour, ids);
     }
 
     /** Clubs pay less for lifts, one customer has a price of their own, berths rise next year, and power costs less the more it is. */

@@ -1,6 +1,7 @@
 package exactum.app.documents;
 
 import exactum.app.catalogue.Discount;
+import exactum.app.customers.PaysBy;
 import exactum.core.cadence.ServicePeriod;
 import exactum.core.document.Adjustment;
 import exactum.core.document.DocumentKind;
@@ -35,6 +36,9 @@ public final class DocumentForm extends PaperForm {
         if (draft.useCredit()) f.put("useCredit", "on");
         draft.content().adjustments().stream().findFirst().ifPresent(a -> f.put("discount", a.name()));
         TypedLines.put(f, draft.content().lines());
+        if (draft.content().sending().paysBy() != null)
+            f.put("paysBy", draft.content().sending().paysBy().name());
+        f.put("standingOf", draft.customer().toString());
         TypedParts.put(f, draft.own());
         return f;
     }
@@ -43,6 +47,12 @@ public final class DocumentForm extends PaperForm {
         if (period == null) return;
         f.put("periodFrom", text(period.from()));
         f.put("periodTo", text(period.until().minusDays(1)));
+    }
+
+    private Draft.Sending sending() {
+        return get("paysBy").isEmpty()
+                ? Draft.Sending.USUAL
+                : new Draft.Sending(List.of(), false, null, choice("paysBy", PaysBy.EITHER));
     }
 
     /** Its parts, where they are typed for it alone. */
@@ -97,7 +107,7 @@ public final class DocumentForm extends PaperForm {
                 DocumentKind.INVOICE,
                 customer().orElseThrow(),
                 date,
-                new Draft.Content(currency(), mode(), lines, adjustments, period, wording, Draft.Sending.USUAL),
+                new Draft.Content(currency(), mode(), lines, adjustments, period, wording, sending()),
                 terms(chosenTerms),
                 own,
                 Origin.BY_HAND,

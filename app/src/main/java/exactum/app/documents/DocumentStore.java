@@ -175,6 +175,7 @@ class DocumentStore implements FindDocuments, Provable {
 
     private static Condition draft(Wanted wanted) {
         return in(Standing.DRAFT, wanted.today())
+                .and(DOCUMENT.ORIGIN.ne(Origin.Kind.RECURRING.words()))
                 .and(wanted.rows(DraftDecisions.KEY, DOCUMENT.ID))
                 .andNotExists(DSL.selectOne()
                         .from(APPROVAL)

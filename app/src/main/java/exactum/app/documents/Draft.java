@@ -1,6 +1,7 @@
 package exactum.app.documents;
 
 import exactum.app.customers.Delivery;
+import exactum.app.customers.PaysBy;
 import exactum.core.cadence.ServicePeriod;
 import exactum.core.document.Adjustment;
 import exactum.core.document.DocumentKind;
@@ -36,6 +37,34 @@ public record Draft(
         boolean useCredit,
         int revision) {
 
+    /** The same with other lines. */
+    Draft with(List<Line> lines) {
+        var other = new Content(
+                content.currency(),
+                content.mode(),
+                lines,
+                content.adjustments(),
+                content.period(),
+                content.wording(),
+                content.sending());
+        return new Draft(id, kind, customer, date, other, terms, own, origin, useCredit, revision);
+    }
+
+    /** The same paper, from where another came and going as that goes. */
+    Draft like(Draft stored) {
+        var sent = new Content(
+                content.currency(),
+                content.mode(),
+                content.lines(),
+                content.adjustments(),
+                content.period(),
+                content.wording(),
+                stored.origin().recurring() == null
+                        ? content.sending()
+                        : stored.content().sending());
+        return new Draft(id, kind, customer, date, sent, terms, own, stored.origin(), useCredit, revision);
+    }
+
     /**
      * What a document says.
      *
@@ -62,9 +91,10 @@ public record Draft(
      * @param recipients addresses; none for those of the customer
      * @param copyToUs whether we get a copy
      * @param delivery how, or null as the customer is usually sent to
+     * @param paysBy how it is to be paid, or null as the customer usually pays
      */
-    public record Sending(List<String> recipients, boolean copyToUs, Delivery delivery) {
-        public static final Sending USUAL = new Sending(List.of(), false, null);
+    public record Sending(List<String> recipients, boolean copyToUs, Delivery delivery, PaysBy paysBy) {
+        public static final Sending USUAL = new Sending(List.of(), false, null, null);
 
         public Sending {
             recipients = List.copyOf(recipients);

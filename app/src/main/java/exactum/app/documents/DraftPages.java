@@ -14,6 +14,7 @@ import exactum.app.settlement.FindPayments;
 import exactum.app.setup.FindSetup;
 import exactum.app.setup.KeptTerms;
 import exactum.app.web.NotHere;
+import exactum.core.document.DocumentKind;
 import exactum.core.document.PriceMode;
 import exactum.core.document.TaxRate;
 import exactum.core.ids.BusinessId;
@@ -48,6 +49,7 @@ class DraftPages {
     private final FindSetup setup;
     private final PaperSettings settings;
     private final PreparedDocuments prepared;
+    private final JoinStanding standing;
     private final DividedPaper divided;
     private final BusinessClock clock;
 
@@ -61,6 +63,7 @@ class DraftPages {
             FindSetup setup,
             PaperSettings settings,
             PreparedDocuments prepared,
+            JoinStanding standing,
             DividedPaper divided,
             BusinessClock clock) {
         this.drafts = drafts;
@@ -72,6 +75,7 @@ class DraftPages {
         this.setup = setup;
         this.settings = settings;
         this.prepared = prepared;
+        this.standing = standing;
         this.divided = divided;
         this.clock = clock;
     }
@@ -94,6 +98,7 @@ class DraftPages {
         customer.ifPresent(c -> fields.put("customer", c.toString()));
         fields.put("prepared", from);
         prepared.add(business.id(), fields);
+        standing.join(business.id(), fields, DocumentKind.INVOICE, day(business, fields));
         TypedLines.fillFromItems(fields, settings.items(business.id(), fields), settings.sale(business, fields));
         show(business, fields, null, model);
         return "documents/paper";
@@ -145,6 +150,7 @@ class DraftPages {
                 : drafts.find(business.id(), DocumentId.valueOf(id)).orElseThrow(NotHere::new);
         settings.follow(fields);
         prepared.add(business.id(), fields);
+        standing.join(business.id(), fields, DocumentKind.INVOICE, day(business, fields));
         TypedLines.fillFromItems(fields, settings.items(business.id(), fields), settings.sale(business, fields));
         divided.press(business, fields, model);
         typed.save(business.id(), user.login(), id.isEmpty() ? NEW : id, fields);
@@ -191,8 +197,12 @@ class DraftPages {
 
     @PostMapping("/drafts/{id}/delete")
     @Needs(Power.DOCUMENTS)
-    String delete(BusinessId business, @PathVariable DocumentId id, @AuthenticationPrincipal SignedIn user) {
-        drafts.delete(business, id);
+    String delete(
+            BusinessId business,
+            @PathVariable DocumentId id,
+            @RequestParam(defaultValue = "false") boolean again,
+            @AuthenticationPrincipal SignedIn user) {
+        drafts.delete(business, id, again);
         typed.drop(business, user.login(), id.toString());
         return "redirect:/invoices?standing=DRAFT";
     }
@@ -205,6 +215,10 @@ class DraftPages {
         return "redirect:/drafts/" + id;
     }
 
+    private LocalDate day(Business business, Map<String, String> fields) {
+        return form(business, fields).date();
+    }
+
     private void forget(BusinessId business, SignedIn user, Map<String, String> fields) {
         String id = fields.getOrDefault("id", "");
         typed.drop(business, user.login(), id.isEmpty() ? NEW : id);
@@ -215,10 +229,11 @@ class DraftPages {
         String id = form.get("id", form.get("key", Ids.next().toString()));
         String over = form.get("over", form.get("revision"));
         PaperFigures.of(form, settings.rates(business.id(), form), form.date());
-        return form.toDraft(
+        Draft typed = form.toDraft(
                 DocumentId.valueOf(id),
                 settings.usualTerms(business.id(), form),
                 over.matches("\\d{1,9}") ? Integer.parseInt(over) : 0);
+        return drafts.find(business.id(), typed.id()).map(typed::like).orElse(typed);
     }
 
     private DocumentForm form(Business business, Map<String, String> fields) {
@@ -253,6 +268,8 @@ class DraftPages {
         divided.show(business, form, chosen, figures.gross(), model);
         model.addAttribute("items", settings.suggested(id, ""));
         model.addAttribute("prepared", prepared.all(id));
+        model.addAttribute(
+                "standing", customer == null ? List.of() : standing.of(id, customer.id(), DocumentKind.INVOICE, date));
         model.addAttribute(
                 "priceWorkings",
                 TypedLines.priceWorkings(fields, settings.items(id, fields), settings.sale(business, fields)));

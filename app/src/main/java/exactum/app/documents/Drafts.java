@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -27,6 +28,7 @@ public class Drafts {
     private final BusinessClock clock;
     private final Approvals approvals;
     private final Audit audit;
+    private final ApplicationEventPublisher events;
 
     Drafts(
             DraftStore store,
@@ -35,7 +37,9 @@ public class Drafts {
             FindCustomers customers,
             BusinessClock clock,
             Approvals approvals,
-            Audit audit) {
+            Audit audit,
+            ApplicationEventPublisher events) {
+        this.events = events;
         this.store = store;
         this.prepare = prepare;
         this.issue = issue;
@@ -67,6 +71,17 @@ public class Drafts {
                     "Somebody changed or issued this draft meanwhile. Yours was not saved; it still stands here. Open it in another tab to compare.");
         }
         audit.record(business, "saved a draft", draft.kind().words() + " for " + customer);
+    }
+
+    /** Issues a draft that was looked at; null where it waits for a second person from now on. */
+    @Transactional
+    public IssueDocuments.Issued issueReviewed(BusinessId business, DocumentId id, int revision, boolean send) {
+        Draft draft = store.find(business, id)
+                .filter(d -> d.revision() == revision)
+                .orElseThrow(() -> new Refusal(
+                        "draft.changed",
+                        "Somebody changed or issued this draft meanwhile. Nothing was issued. Look again."));
+        return mayIssue(business, draft) ? issue(business, draft, send) : null;
     }
 
     /** Keeps what a run made as drafts, for a person to look at first. */
@@ -124,10 +139,16 @@ public class Drafts {
         return ("aeiou".indexOf(words.charAt(0)) >= 0 ? "an " : "a ") + words;
     }
 
+    /**
+     * Deletes a draft.
+     *
+     * @param again whether what it came from may be billed again; else its date is left out
+     */
     @Transactional
-    public void delete(BusinessId business, DocumentId id) {
+    public void delete(BusinessId business, DocumentId id, boolean again) {
         Draft draft = store.find(business, id)
                 .orElseThrow(() -> new Refusal("draft.gone", "This draft is not there any more. Nothing was deleted."));
+        events.publishEvent(new DraftDeleted(business, draft, again));
         store.delete(business, id);
         approvals.withdraw(business, ApprovalKind.DOCUMENT, id.value());
         audit.record(business, "deleted a draft", draft.kind().words());

@@ -25,4 +25,10 @@ public record Manner(
     boolean isOnPaper() {
         return delivery == Delivery.PAPER;
     }
+
+    /** How it asks to be paid, in words. */
+    public String paidBy() {
+        if (bankAccount == null) return "card";
+        return byCard ? "card or transfer" : "transfer";
+    }
 }

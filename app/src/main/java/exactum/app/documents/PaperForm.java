@@ -2,6 +2,7 @@ package exactum.app.documents;
 
 import exactum.app.catalogue.Discount;
 import exactum.app.web.Texts;
+import exactum.core.cadence.ServicePeriod;
 import exactum.core.document.Adjustment;
 import exactum.core.document.Line;
 import exactum.core.document.PriceMode;
@@ -14,6 +15,7 @@ import exactum.core.problem.Refusal;
 import exactum.core.text.TextKind;
 import exactum.core.typed.TypedDate;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Currency;
 import java.util.LinkedHashMap;
@@ -147,6 +149,16 @@ public abstract class PaperForm {
     /** The lines of a row, as far as it is typed: several where its price goes by steps. */
     protected List<Line> row(int i) {
         return lines.row(i);
+    }
+
+    /** What a row has beside what is typed: its time, and what is less or more. */
+    public List<String> extras(int i) {
+        var extras = new ArrayList<String>();
+        ServicePeriod time = LineExtras.period(get("time" + i));
+        if (time != null) extras.add(time.words());
+        LineExtras.adjustments(get("less" + i), currency())
+                .forEach(a -> extras.add((a.kind() == Adjustment.Kind.DISCOUNT ? "less " : "plus ") + a.text()));
+        return extras;
     }
 
     /** What a row comes to on the document that the sums are of. */

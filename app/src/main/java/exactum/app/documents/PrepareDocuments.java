@@ -225,7 +225,9 @@ public class PrepareDocuments {
                             .anyMatch(l -> l.rate() != null
                                     && l.rate().code().equals(tax.treatment().words()));
             Layout layout = layouts.get(how.layout().value());
-            PaysBy pays = how.paysBy().value();
+            PaysBy pays = content.sending().paysBy() == null
+                    ? how.paysBy().value()
+                    : content.sending().paysBy();
             UUID account = layout.byTransfer() && pays.mayBeTransfer()
                     ? banks.stream()
                             .filter(b -> b.opening().currency().equals(currency))

@@ -63,7 +63,7 @@ public final class TypedLines {
     }
 
     private static final List<String> NAMES =
-            List.of("text", "item", "qty", "unit", "price", "was", "tax", "account", "tags");
+            List.of("text", "item", "qty", "unit", "price", "was", "tax", "account", "tags", "less", "time");
 
     /** The descriptions of the lines that stand in fields. */
     static List<String> descriptions(Map<String, String> f) {
@@ -123,6 +123,7 @@ public final class TypedLines {
             f.put("tax" + i, l.taxCode());
             f.put("account" + i, l.account().value());
             if (!l.tags().isEmpty()) f.put("tags" + i, Tags.text(l.tags()));
+            LineExtras.put(f, i, l);
         }
     }
 
@@ -290,11 +291,11 @@ public final class TypedLines {
                 quantity,
                 unit(i),
                 new UnitPrice(currency, price),
-                List.of(),
+                LineExtras.adjustments(get("less" + i), currency),
                 get("tax" + i, "standard"),
                 account(i),
                 tags(i),
-                null));
+                LineExtras.period(get("time" + i))));
     }
 
     private String unit(int i) {

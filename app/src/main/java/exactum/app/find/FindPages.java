@@ -48,7 +48,9 @@ class FindPages {
         model.addAttribute(
                 "payments",
                 asked ? payments.list(business, new FindPayments.Filter(q, "", "", ""), Slice.first(EACH)) : List.of());
-        model.addAttribute("recurring", asked ? recurring.list(business, q, Slice.first(EACH)) : List.of());
+        model.addAttribute(
+                "recurring",
+                asked ? recurring.list(business, new FindRecurring.Filter(q, null), Slice.first(EACH)) : List.of());
         return "find/page :: found";
     }
 }

@@ -21,6 +21,8 @@ final class Places {
             new Place(Station.AGREE, "People", "/people"),
             new Place(Station.BILL, "Invoices", "/invoices"),
             new Place(Station.BILL, "Billing runs", "/billing-runs"),
+            new Place(Station.BILL, "Readings", "/readings"),
+            new Place(Station.BILL, "Forecast", "/forecast"),
             new Place(Station.BILL, "Messages", "/messages"),
             new Place(Station.COLLECT, "Payments", "/payments"),
             new Place(Station.COLLECT, "Card payments", "/card-payments"),

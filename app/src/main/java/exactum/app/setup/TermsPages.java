@@ -112,6 +112,7 @@ class TermsPages {
 
     private void show(Business business, KeptTerms kept, Map<String, String> fields, Model model) {
         model.addAttribute("kept", kept);
+        model.addAttribute("title", kept == null ? "New terms" : kept.name());
         model.addAttribute("f", fields);
         model.addAttribute("rows", TermsForm.rows(fields));
         model.addAttribute("anchors", Anchor.values());

@@ -24,7 +24,7 @@ class TrailStore {
              where d.business_id = {0} and d.id = any({1}) and d.number is not null order by d.document_date, d.id
             """;
     private static final String CLAIMS = """
-            select id, document_id, seq, count(*) over (partition by document_id) as parts, due_date, currency, amount_minor, left_minor from claim
+            select id, document_id, row_number() over (partition by document_id order by seq)::int as seq, count(*) over (partition by document_id) as parts, due_date, currency, amount_minor, left_minor from claim
              where business_id = {0} and document_id = any({1}) and closed_minor < amount_minor order by document_id, seq
             """;
     private static final String MEANS = """

@@ -11,6 +11,7 @@ import exactum.core.money.Money;
 import java.time.LocalDate;
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -89,25 +90,61 @@ public class Trails {
                 pen.put(document, from, d.gross(), "agreed");
             }
         }
-        for (TrailStore.ClaimFact c : facts.claims(business, documents)) {
-            boolean settled = c.left().isZero();
-            boolean late = !settled && c.due().isBefore(today);
-            String title = c.parts() == 1 ? "Open item" : "Open item %d of %d".formatted(c.seq(), c.parts());
-            String rest = settled || c.left().equals(c.amount())
-                    ? ""
-                    : ", " + c.left().text() + " open";
-            pen.put(
-                    new TrailPen.Fact(
-                            "claim/" + c.id(),
-                            TrailPen.OPEN_ITEM,
-                            settled ? title.replace("Open item", "Item") + ", settled" : title,
-                            c.amount().withCurrency() + (rest.isEmpty() ? ", due " + Texts.shortDay(c.due()) : rest),
-                            null,
-                            settled ? "settled" : late ? "back" : "waiting"),
-                    "document/" + c.document(),
-                    c.amount(),
-                    settled ? "settled" : "agreed");
-        }
+        facts.claims(business, documents).stream()
+                .collect(Collectors.groupingBy(TrailStore.ClaimFact::document, LinkedHashMap::new, Collectors.toList()))
+                .forEach((document, claims) -> claims(pen, claims, today));
+    }
+
+    /** Each open item of a document; those that nothing has happened to yet together, where they are many. */
+    private static void claims(TrailPen pen, List<TrailStore.ClaimFact> claims, LocalDate today) {
+        List<TrailStore.ClaimFact> ahead = claims.stream()
+                .filter(c -> c.left().equals(c.amount()) && !c.due().isBefore(today))
+                .toList();
+        boolean together = ahead.size() > 3;
+        claims.stream()
+                .filter(c -> !together || !ahead.contains(c) || c.equals(ahead.getFirst()))
+                .forEach(c -> claim(pen, c, today));
+        if (together) rest(pen, ahead.subList(1, ahead.size()));
+    }
+
+    private static void rest(TrailPen pen, List<TrailStore.ClaimFact> ahead) {
+        TrailStore.ClaimFact first = ahead.getFirst();
+        Money sum = Money.sum(
+                first.amount().currency(),
+                ahead.stream().map(TrailStore.ClaimFact::amount).toList());
+        pen.put(
+                new TrailPen.Fact(
+                        "claims/" + first.document(),
+                        TrailPen.OPEN_ITEM,
+                        "%d more, until %s"
+                                .formatted(
+                                        ahead.size(),
+                                        Texts.shortDay(ahead.getLast().due())),
+                        sum.withCurrency() + ", from " + Texts.shortDay(first.due()),
+                        null,
+                        "waiting"),
+                "document/" + first.document(),
+                sum,
+                "agreed");
+    }
+
+    private static void claim(TrailPen pen, TrailStore.ClaimFact c, LocalDate today) {
+        boolean settled = c.left().isZero();
+        boolean late = !settled && c.due().isBefore(today);
+        String title = c.parts() == 1 ? "Open item" : "Open item %d of %d".formatted(c.seq(), c.parts());
+        String rest =
+                settled || c.left().equals(c.amount()) ? "" : ", " + c.left().text() + " open";
+        pen.put(
+                new TrailPen.Fact(
+                        "claim/" + c.id(),
+                        TrailPen.OPEN_ITEM,
+                        settled ? title.replace("Open item", "Item") + ", settled" : title,
+                        c.amount().withCurrency() + (rest.isEmpty() ? ", due " + Texts.shortDay(c.due()) : rest),
+                        null,
+                        settled ? "settled" : late ? "back" : "waiting"),
+                "document/" + c.document(),
+                c.amount(),
+                settled ? "settled" : "agreed");
     }
 
     private void payments(

@@ -13,7 +13,7 @@ import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 /** No form brings in a text that no field can hold: the longest and loosest kind is the limit of all. */
 @Configuration
 class RefuseBadTexts implements WebMvcConfigurer, HandlerInterceptor {
-    private static final int LONGEST_NAME = 60;
+    private static final int LONGEST_NAME = 80;
 
     @Override
     public void addInterceptors(InterceptorRegistry registry) {

@@ -14,12 +14,12 @@ import org.jooq.DSLContext;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 
-/** What was read, in the database. */
+/** Reads what was read. */
 @Component
-class ReadingStore {
+class MeterStore {
     private final DSLContext db;
 
-    ReadingStore(DSLContext db) {
+    MeterStore(DSLContext db) {
         this.db = db;
     }
 
