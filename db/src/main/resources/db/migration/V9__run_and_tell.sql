@@ -136,3 +136,18 @@ create table trouble (
     since timestamptz not null default now(),
     primary key (business_id, source, source_id)
 );
+
+-- What arrangements will bill and when it falls due, worked out in the background; the stamp says of which state of them.
+create table forecast_state (
+    business_id int primary key references business,
+    stamp text not null,
+    made_at timestamptz not null default now()
+);
+create table forecast_due (
+    business_id int not null references business,
+    due_date date not null,
+    currency char(3) not null,
+    parts int not null,
+    minor bigint not null,
+    primary key (business_id, due_date, currency)
+);

@@ -154,7 +154,7 @@ final class Harbour {
         assertThat(page.locator("#gross")).containsText("832.74");
         assertThat(page.locator("#sentence"))
                 .containsText(
-                        "Every month, on the 1st, from 1 Jun 2026 until it is ended, made on its date, in advance, for the month it falls in.");
+                        "Every month, on the 1st, from 1 Jun 2026 until it is ended, made on its date, in advance, for the month it falls in; issued automatically");
         assertThat(page.locator("#period")).hasText("June 2026");
         assertThat(page.locator("#ruler svg circle")).hasCount(12);
         page.locator("#sums .working").first().click();

@@ -129,6 +129,18 @@ final class Installation implements AutoCloseable {
         return address + "/moorings" + path;
     }
 
+    /** The one text that a query finds. */
+    String text(String sql) {
+        try (Connection c = owner();
+                var s = c.createStatement();
+                var found = s.executeQuery(sql)) {
+            found.next();
+            return found.getString(1);
+        } catch (SQLException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
     void execute(String sql) {
         try (Connection c = owner();
                 var s = c.createStatement()) {

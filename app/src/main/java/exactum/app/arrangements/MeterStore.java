@@ -1,5 +1,6 @@
 package exactum.app.arrangements;
 
+import static exactumdb.Tables.CUSTOMER;
 import static exactumdb.Tables.READING;
 
 import exactum.core.arrangement.Reading;
@@ -11,6 +12,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import org.jooq.DSLContext;
+import org.jooq.Param;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 
@@ -27,9 +29,7 @@ class MeterStore {
     Map<CustomerId, List<Reading>> ofCustomers(BusinessId business, Collection<CustomerId> customers) {
         return db.selectFrom(READING)
                 .where(READING.BUSINESS_ID.eq(business))
-                .and(DSL.condition(
-                        "reading.customer_id = any({0})",
-                        DSL.val(customers.stream().map(CustomerId::value).toArray(UUID[]::new))))
+                .and(DSL.condition("reading.customer_id = any({0})", ids(customers)))
                 .orderBy(READING.CUSTOMER_ID, READING.PERIOD_FROM)
                 .fetchGroups(
                         READING.CUSTOMER_ID,
@@ -37,5 +37,19 @@ class MeterStore {
                                 r.getItemId(),
                                 new ServicePeriod(r.getPeriodFrom(), r.getPeriodUntil()),
                                 r.getQuantity()));
+    }
+
+    /** The groups of those customers that are in one. */
+    Map<CustomerId, UUID> groups(BusinessId business, Collection<CustomerId> customers) {
+        return db.select(CUSTOMER.ID, CUSTOMER.GROUP_ID)
+                .from(CUSTOMER)
+                .where(CUSTOMER.BUSINESS_ID.eq(business))
+                .and(CUSTOMER.GROUP_ID.isNotNull())
+                .and(DSL.condition("customer.id = any({0})", ids(customers)))
+                .fetchMap(CUSTOMER.ID, CUSTOMER.GROUP_ID);
+    }
+
+    private static Param<UUID[]> ids(Collection<CustomerId> customers) {
+        return DSL.val(customers.stream().map(CustomerId::value).toArray(UUID[]::new));
     }
 }

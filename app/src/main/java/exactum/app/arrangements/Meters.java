@@ -17,6 +17,7 @@ import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 
@@ -35,18 +36,17 @@ public class Meters {
     public Desk desk(BusinessId business, Collection<RecurringInvoice> arrangements) {
         List<RecurringInvoice> metered =
                 arrangements.stream().filter(RecurringInvoice::isMetered).toList();
-        if (metered.isEmpty()) return new Desk(business, Map.of(), Map.of());
-        Map<CustomerId, List<Reading>> readings = store.ofCustomers(
-                business,
-                metered.stream().map(RecurringInvoice::customer).distinct().toList());
+        if (metered.isEmpty()) return new Desk(Map.of(), Map.of(), Map.of());
+        List<CustomerId> customers =
+                metered.stream().map(RecurringInvoice::customer).distinct().toList();
         List<String> items = metered.stream()
                 .flatMap(r -> items(r).stream())
                 .map(ItemId::toString)
                 .distinct()
                 .toList();
         return new Desk(
-                business,
-                readings,
+                store.ofCustomers(business, customers),
+                store.groups(business, customers),
                 catalogue.named(business, items).stream().collect(Collectors.toMap(CatalogueItem::id, i -> i)));
     }
 
@@ -60,14 +60,17 @@ public class Meters {
     }
 
     /** The readings of some arrangements. */
-    public final class Desk {
-        private final BusinessId business;
+    public static final class Desk {
         private final Map<CustomerId, List<Reading>> readings;
+        private final Map<CustomerId, UUID> groups;
         private final Map<ItemId, CatalogueItem> items;
 
-        private Desk(BusinessId business, Map<CustomerId, List<Reading>> readings, Map<ItemId, CatalogueItem> items) {
-            this.business = business;
+        private Desk(
+                Map<CustomerId, List<Reading>> readings,
+                Map<CustomerId, UUID> groups,
+                Map<ItemId, CatalogueItem> items) {
             this.readings = readings;
+            this.groups = groups;
             this.items = items;
         }
 
@@ -91,12 +94,12 @@ public class Meters {
             for (ItemId id : items(one)) {
                 CatalogueItem item = items.get(id);
                 if (item == null) continue;
-                Prices.Sale sale = catalogue.sale(
-                        business,
+                var sale = new Prices.Sale(
                         one.customer(),
+                        groups.get(one.customer()),
                         one.content().currency(),
                         occurrence.period().from());
-                item.prices().of(sale).ifPresent(p -> tariffs.put(id, p.value().tariff()));
+                item.prices().holding(sale).ifPresent(p -> tariffs.put(id, p.tariff()));
             }
             return tariffs;
         }

@@ -61,10 +61,10 @@ public record Paper(
     }
 
     private static String handled(Handling handling, String goes) {
-        String issued = handling.reviewFirst() ? "issued after a person has looked at it" : "issued by itself";
+        String issued = handling.reviewFirst() ? "reviewed first" : "issued automatically";
         if (!handling.sentAutomatically()) return issued + ", sent by hand";
         String copy = handling.sending().copyToUs() ? " with a copy to us" : "";
-        return issued + (goes == null ? ", sent as soon as there is an address" : ", sent as " + goes + copy);
+        return issued + (goes == null ? ", sent once there is an address" : ", sent as " + goes + copy);
     }
 
     private static List<Stop> strip(

@@ -13,9 +13,13 @@ import exactum.app.web.Why;
 import exactum.core.cadence.Occurrence;
 import exactum.core.ids.BusinessId;
 import exactum.core.problem.Refusal;
+import java.time.Duration;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.stereotype.Component;
 
 /** Recurring invoices whose day to be made has come: those that can be made, and those that something stops. */
@@ -23,11 +27,15 @@ import org.springframework.stereotype.Component;
 class BillingDecisions implements DecisionSource {
     private static final String KEY = "billing";
     private static final String STOPPED = "billing-stopped";
+
     /** So many are looked at one by one; of more it is only said how many there are. */
     private static final int LOOKED_AT = 60;
 
+    private static final Duration STANDS = Duration.ofSeconds(5);
+
     private final FindRecurring recurring;
     private final PrepareRecurring prepare;
+    private final Map<BusinessId, Known> known = new ConcurrentHashMap<>();
 
     BillingDecisions(FindRecurring recurring, PrepareRecurring prepare) {
         this.recurring = recurring;
@@ -36,6 +44,9 @@ class BillingDecisions implements DecisionSource {
 
     /** What has come due: how many can be made and since when, and what stops the others. */
     private record Due(int makable, LocalDate since, List<String> stops, boolean unread) {}
+
+    /** Every page counts decisions; what was found stands for some seconds, unless what is waiting changes before. */
+    private record Known(FindRecurring.Waiting waiting, LocalDate today, Instant until, Due due) {}
 
     @Override
     public Station station() {
@@ -103,6 +114,17 @@ class BillingDecisions implements DecisionSource {
 
     private Due due(BusinessId business, LocalDate today) {
         FindRecurring.Waiting waiting = recurring.waiting(business, today);
+        Known before = known.get(business);
+        if (before != null
+                && before.waiting().equals(waiting)
+                && before.today().equals(today)
+                && Instant.now().isBefore(before.until())) return before.due();
+        Due due = due(business, waiting, today);
+        known.put(business, new Known(waiting, today, Instant.now().plus(STANDS), due));
+        return due;
+    }
+
+    private Due due(BusinessId business, FindRecurring.Waiting waiting, LocalDate today) {
         if (waiting.count() == 0 || waiting.count() > LOOKED_AT)
             return new Due(waiting.count(), waiting.since(), List.of(), false);
         List<RecurringInvoice> due =

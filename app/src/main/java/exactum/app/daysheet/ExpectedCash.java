@@ -26,15 +26,17 @@ public class ExpectedCash {
     private static final int BASE = 158;
     private static final int HIGH = 130;
     private final ExpectedCashStore store;
+    private final FreshForecast forecast;
 
-    ExpectedCash(ExpectedCashStore store) {
+    ExpectedCash(ExpectedCashStore store, FreshForecast forecast) {
         this.store = store;
+        this.forecast = forecast;
     }
 
     /**
      * A bar of one day.
      *
-     * @param kind payout, other or due
+     * @param kind payout, other, due or forecast
      * @param expected hatched if so
      */
     public record Bar(int x, int y, int width, int height, String kind, boolean expected, String words, String href) {}
@@ -58,6 +60,7 @@ public class ExpectedCash {
 
     /** A drawing for each currency that money comes in, the own one first. */
     public List<Drawing> draw(BusinessId business, LocalDate today, Currency own) {
+        forecast.ask(business);
         LocalDate first = today.minusDays(DAYS_BACK).with(TemporalAdjusters.previousOrSame(DayOfWeek.MONDAY));
         LocalDate last = first.plusDays(DAYS - 1L);
         List<ExpectedCashStore.Sum> landed = store.landed(business, first, today);
@@ -117,7 +120,9 @@ public class ExpectedCash {
                         expected ? "expected" : "landed",
                         sum.kind().equals("payout")
                                 ? " from cards"
-                                : sum.kind().equals("due") ? ", due on invoices" : "");
+                                : sum.kind().equals("due")
+                                        ? ", due on invoices"
+                                        : sum.kind().equals("forecast") ? ", due on invoices still to be made" : "");
         text.append(words).append(". ");
         return new Bar(x(sum.day(), first), y, WIDTH / DAYS - 8, height, sum.kind(), expected, words, sum.href());
     }

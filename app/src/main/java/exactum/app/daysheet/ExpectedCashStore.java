@@ -22,7 +22,9 @@ class ExpectedCashStore {
                 select p.arrives_on as day, w.currency, 'payout' as kind, w.left_minor as minor, '/payouts/' || p.id as href from waiting w join payout p on p.business_id = w.business_id and p.id = w.source_id
                  where w.business_id = {0} and w.kind = 'payout' and w.left_minor > 0 and p.arrives_on >= {1}
                 union all
-                select due_date, currency, 'due', left_minor, '/invoices?due=' || due_date from claim where business_id = {0} and left_minor > 0 and due_date >= {1}) e
+                select due_date, currency, 'due', left_minor, '/invoices?due=' || due_date from claim where business_id = {0} and left_minor > 0 and due_date >= {1}
+                union all
+                select due_date, currency, 'forecast', minor, '/forecast?month=' || to_char(due_date, 'YYYY-MM') from forecast_due where business_id = {0} and due_date >= {1}) e
              where day <= {2} group by 1, 2, 3 order by 1, 3 desc
             """;
     private final DSLContext db;
@@ -31,7 +33,7 @@ class ExpectedCashStore {
         this.db = db;
     }
 
-    /** An amount of a day; {@code kind} is payout, other or due. */
+    /** An amount of a day; {@code kind} is payout, other, due or forecast. */
     record Sum(LocalDate day, String kind, Money amount, String href) {}
 
     List<Sum> landed(BusinessId business, LocalDate from, LocalDate until) {

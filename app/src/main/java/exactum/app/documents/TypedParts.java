@@ -32,7 +32,6 @@ import java.util.Currency;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.function.Function;
 import java.util.stream.IntStream;
 
@@ -216,8 +215,8 @@ public final class TypedParts {
         List<TermsPart> parts = IntStream.range(0, MOST)
                 .filter(i -> isTyped(fields, i))
                 .mapToObj(this::part)
-                .filter(Objects::nonNull)
                 .toList();
+        if (parts.contains(null)) return null;
         if (parts.isEmpty()) {
             problems.putIfAbsent("part0", "It needs at least one part.");
             return null;

@@ -33,12 +33,7 @@ public record Prices(List<Price> prices) {
 
     /** The price that holds, with what else there was and why it does not; nothing if none holds in the currency on the day. */
     public Optional<Worked<Price>> of(Sale sale) {
-        List<Price> valid = prices.stream()
-                .filter(p -> p.currency().equals(sale.currency()) && p.isValidOn(sale.day()))
-                .filter(p -> p.customer() == null || p.customer().equals(sale.customer()))
-                .filter(p -> p.group() == null || p.group().equals(sale.group()))
-                .sorted(Comparator.comparingInt(Prices::rank))
-                .toList();
+        List<Price> valid = valid(sale);
         if (valid.isEmpty()) return Optional.empty();
         Price holds = valid.getFirst();
         var working = Working.on("Why this price?")
@@ -50,6 +45,20 @@ public record Prices(List<Price> prices) {
                     wins ? "holds" : "does not hold: " + forWhom(holds).toLowerCase(Locale.ROOT) + " goes before");
         }
         return Optional.of(new Worked<>(holds, working.done()));
+    }
+
+    /** The price that holds, as {@link #of} has it. */
+    public Optional<Price> holding(Sale sale) {
+        return valid(sale).stream().findFirst();
+    }
+
+    private List<Price> valid(Sale sale) {
+        return prices.stream()
+                .filter(p -> p.currency().equals(sale.currency()) && p.isValidOn(sale.day()))
+                .filter(p -> p.customer() == null || p.customer().equals(sale.customer()))
+                .filter(p -> p.group() == null || p.group().equals(sale.group()))
+                .sorted(Comparator.comparingInt(Prices::rank))
+                .toList();
     }
 
     private static int rank(Price p) {

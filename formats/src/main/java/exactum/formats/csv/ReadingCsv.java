@@ -43,10 +43,10 @@ public final class ReadingCsv {
                         row.line(),
                         Formula.plain(row.get("customer")),
                         Formula.plain(row.get("item")),
-                        row.get("period"),
-                        row.get("quantity"),
-                        row.get("before"),
-                        row.get("after"))));
+                        Formula.plain(row.get("period")),
+                        Formula.plain(row.get("quantity")),
+                        Formula.plain(row.get("before")),
+                        Formula.plain(row.get("after")))));
         if (rows.isEmpty()) throw CSV.refused("empty", "There is no reading in the file.");
         return rows;
     }
