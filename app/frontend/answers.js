@@ -4,7 +4,7 @@
   const $$ = (selector, root = document) => [...root.querySelectorAll(selector)];
   const placeFor = (element) => {
     const form = element?.closest?.("form");
-    return (form && $(".problem", form)) || (form?.id && $(`.problem[data-for="${form.id}"]`)) || $("#page-problem");
+    return (form && ($(".dock .problem", form) || $(".problem", form))) || (form?.id && $(`.problem[data-for="${form.id}"]`)) || $("#page-problem");
   };
 
   document.addEventListener("htmx:beforeSwap", (event) => {

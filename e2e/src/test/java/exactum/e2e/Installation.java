@@ -208,17 +208,6 @@ final class Installation implements AutoCloseable {
         }
     }
 
-    String text(String sql) {
-        try (Connection c = owner();
-                var s = c.createStatement();
-                var r = s.executeQuery(sql)) {
-            r.next();
-            return r.getString(1);
-        } catch (SQLException e) {
-            throw new IllegalStateException(e);
-        }
-    }
-
     static void await(String what, BooleanSupplier there) {
         Instant limit = Instant.now().plus(PATIENCE);
         while (!there.getAsBoolean()) {

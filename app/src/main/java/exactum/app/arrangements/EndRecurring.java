@@ -68,7 +68,7 @@ public class EndRecurring {
             String gone = credits.stream()
                     .map(c -> c.number() + " " + c.gross().plain())
                     .collect(Collectors.joining(", "));
-            return "%s %d %d %s".formatted(last, ended.revision(), finals.size(), gone);
+            return "%s;%d;%d;%s.".formatted(last, ended.revision(), finals.size(), gone);
         }
     }
 
