@@ -1,5 +1,6 @@
 package exactum.app.arrangements;
 
+import exactum.app.customers.Customer;
 import exactum.app.documents.IssueDocuments;
 import exactum.app.documents.JoinStanding;
 import exactum.app.documents.PrepareDocuments;
@@ -57,6 +58,11 @@ public class PrepareRecurring {
          */
         public Prepared prepare(RecurringInvoice one, Occurrence occurrence) {
             return prepare(one, occurrence, meter.readings(one, occurrence));
+        }
+
+        /** Who pays for one of the arrangements. */
+        public Customer payer(RecurringInvoice one) {
+            return desk.customer(one.customer());
         }
 
         /** The same as if one unit were read of everything that is billed as read. */

@@ -4,18 +4,16 @@ import exactum.app.arrangements.FindRecurring;
 import exactum.app.arrangements.PrepareRecurring;
 import exactum.app.arrangements.RecurringInvoice;
 import exactum.app.customers.Customer;
-import exactum.app.customers.FindCustomers;
+import exactum.app.database.Pages;
 import exactum.app.documents.Prepared;
 import exactum.app.web.Why;
 import exactum.core.cadence.Occurrence;
 import exactum.core.ids.BusinessId;
-import exactum.core.ids.CustomerId;
-import exactum.core.ids.RecurringId;
 import exactum.core.money.Money;
 import exactum.core.problem.Refusal;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.function.Consumer;
 import org.springframework.stereotype.Component;
 
@@ -25,13 +23,11 @@ import org.springframework.stereotype.Component;
  */
 @Component
 public class Forecasts {
-    private static final int PAGE = 1_000;
+    private static final int PAGE = 2_000;
     private final FindRecurring recurring;
     private final PrepareRecurring prepare;
-    private final FindCustomers customers;
 
-    Forecasts(FindRecurring recurring, FindCustomers customers, PrepareRecurring prepare) {
-        this.customers = customers;
+    Forecasts(FindRecurring recurring, PrepareRecurring prepare) {
         this.recurring = recurring;
         this.prepare = prepare;
     }
@@ -53,24 +49,25 @@ public class Forecasts {
 
     /** Every invoice that would be dated from a day up to another, in the order of the arrangements. */
     public void each(BusinessId business, LocalDate from, LocalDate until, Consumer<Ahead> wanted) {
-        RecurringId after = null;
-        for (List<RecurringInvoice> page;
-                !(page = recurring.datedUpTo(business, until.minusDays(1), after, PAGE)).isEmpty();
-                after = page.getLast().id()) {
-            List<CustomerId> payers =
-                    page.stream().map(RecurringInvoice::customer).distinct().toList();
-            Map<CustomerId, Customer> named = customers.byId(business, payers);
-            PrepareRecurring.Desk desk = prepare.desk(business, page);
-            for (RecurringInvoice one : page)
-                one.ahead()
-                        .takeWhile(o -> o.date().isBefore(until))
-                        .filter(o -> !o.date().isBefore(from))
-                        .forEach(o -> wanted.accept(ahead(one, named.get(one.customer()), o, desk)));
-        }
+        Pages.<RecurringInvoice, List<Ahead>>each(
+                after -> recurring.datedUpTo(business, until.minusDays(1), after == null ? null : after.id(), PAGE),
+                page -> ahead(business, page, from, until),
+                found -> found.forEach(wanted));
     }
 
-    private static Ahead ahead(
-            RecurringInvoice one, Customer customer, Occurrence occurrence, PrepareRecurring.Desk desk) {
+    private List<Ahead> ahead(BusinessId business, List<RecurringInvoice> page, LocalDate from, LocalDate until) {
+        PrepareRecurring.Desk desk = prepare.desk(business, page);
+        var found = new ArrayList<Ahead>();
+        for (RecurringInvoice one : page)
+            one.ahead()
+                    .takeWhile(o -> o.date().isBefore(until))
+                    .filter(o -> !o.date().isBefore(from))
+                    .forEach(o -> found.add(ahead(one, o, desk)));
+        return found;
+    }
+
+    private static Ahead ahead(RecurringInvoice one, Occurrence occurrence, PrepareRecurring.Desk desk) {
+        Customer customer = desk.payer(one);
         try {
             Prepared prepared = desk.prepare(one, occurrence);
             return new Ahead(

@@ -5,12 +5,10 @@ import exactum.app.arrangements.PrepareRecurring;
 import exactum.app.arrangements.RecurringInvoice;
 import exactum.app.audit.Audit;
 import exactum.app.database.Ids;
-import exactum.app.documents.IssueDocuments;
+import exactum.app.database.Pages;
 import exactum.app.web.NotHere;
 import exactum.core.cadence.Occurrence;
 import exactum.core.ids.BusinessId;
-import exactum.core.ids.DocumentId;
-import exactum.core.ids.RecurringId;
 import exactum.core.ids.RunId;
 import exactum.core.money.Money;
 import exactum.core.problem.Refusal;
@@ -66,16 +64,16 @@ public class PlanBillingRun {
         if (run.state() != RunState.PLANNING) return;
         transaction.executeWithoutResult(s -> runs.clearPlan(business, id));
         var sums = new Sums();
-        RecurringId after = null;
-        for (List<RecurringInvoice> page;
-                !(page = recurring.due(business, wanted(run), after, PAGE)).isEmpty();
-                after = page.getLast().id()) {
-            List<PlannedItem> items = items(business, run.date(), page, sums);
-            transaction.executeWithoutResult(s -> {
-                runs.insertItems(business, id, items);
-                runs.setPlanned(business, id, sums.planned, sums.leftOut);
-            });
-        }
+        Pages.<RecurringInvoice, List<PlannedItem>>each(
+                after -> recurring.due(business, wanted(run), after == null ? null : after.id(), PAGE),
+                page -> items(business, run.date(), page),
+                items -> {
+                    List<PlannedItem> numbered = items.stream().map(sums::add).toList();
+                    transaction.executeWithoutResult(s -> {
+                        runs.insertItems(business, id, numbered);
+                        runs.setPlanned(business, id, sums.planned, sums.leftOut);
+                    });
+                });
         transaction.executeWithoutResult(s -> runs.setRehearsed(business, id, sums.totals, sums.counts));
     }
 
@@ -91,42 +89,37 @@ public class PlanBillingRun {
         private int planned;
         private int leftOut;
 
-        private void add(PlannedItem item) {
+        /** Counts the item in; answers it with its number. */
+        private PlannedItem add(PlannedItem item) {
             planned++;
             if (item.facts() == null) {
                 leftOut++;
-                return;
+            } else {
+                totals.merge(item.currency(), item.facts().gross(), Money::plus);
+                counts.merge(item.currency(), 1, Integer::sum);
             }
-            totals.merge(item.currency(), item.facts().gross(), Money::plus);
-            counts.merge(item.currency(), 1, Integer::sum);
+            return item.numbered(planned);
         }
     }
 
-    private List<PlannedItem> items(BusinessId business, LocalDate date, List<RecurringInvoice> page, Sums sums) {
+    private List<PlannedItem> items(BusinessId business, LocalDate date, List<RecurringInvoice> page) {
         PrepareRecurring.Desk desk = prepare.desk(business, page);
         var items = new ArrayList<PlannedItem>();
-        for (RecurringInvoice one : page) {
-            one.toMake(date).forEach(occurrence -> {
-                PlannedItem item = item(sums.planned + 1, one, occurrence, desk);
-                sums.add(item);
-                items.add(item);
-            });
-        }
+        for (RecurringInvoice one : page)
+            one.toMake(date).forEach(occurrence -> items.add(item(one, occurrence, desk)));
         return items;
     }
 
-    private static PlannedItem item(
-            int number, RecurringInvoice one, Occurrence occurrence, PrepareRecurring.Desk desk) {
+    private static PlannedItem item(RecurringInvoice one, Occurrence occurrence, PrepareRecurring.Desk desk) {
         Facts facts = null;
         String leftOut = null;
-        DocumentId id = IssueDocuments.newId();
         try {
             facts = Facts.of(desk.prepare(one, occurrence));
         } catch (Refusal cannotBeMade) {
             leftOut = cannotBeMade.sentence();
         }
         return new PlannedItem(
-                number,
+                0,
                 one.id(),
                 one.revision(),
                 one.customer(),

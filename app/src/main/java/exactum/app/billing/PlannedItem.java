@@ -8,6 +8,7 @@ import java.util.Currency;
 /**
  * One invoice of a plan.
  *
+ * @param itemNo its place in the plan, from 1; 0 before it has one
  * @param revision the arrangement's, as it was planned
  * @param facts what it was planned with, or null where it cannot be made
  * @param leftOut why it cannot be made, or null
@@ -21,4 +22,9 @@ record PlannedItem(
         LocalDate date,
         Currency currency,
         Facts facts,
-        String leftOut) {}
+        String leftOut) {
+
+    PlannedItem numbered(int no) {
+        return new PlannedItem(no, recurring, revision, customer, occurrence, date, currency, facts, leftOut);
+    }
+}

@@ -17,6 +17,7 @@ import java.util.Map;
 import java.util.UUID;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
+import org.jooq.Record;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 
@@ -61,8 +62,12 @@ class BillingRuleStore {
                                 .map(CustomerId::value)
                                 .distinct()
                                 .toArray(UUID[]::new))))
-                .forEach(r -> said.put(r.get(CUSTOMER.ID), new Both(said(r.into(own)), said(r.into(group)))));
+                .forEach(r -> said.put(r.get(CUSTOMER.ID), new Both(said(r, own), said(r, group))));
         return said;
+    }
+
+    private static HowBilled.Said said(Record found, BilledHow of) {
+        return found.get(of.BUSINESS_ID) == null ? HowBilled.Said.NOTHING : said(found.into(of));
     }
 
     /** Keeps what is said of new customers. */

@@ -252,7 +252,8 @@ public class PrepareDocuments {
                     : tax.reason();
         }
 
-        private Customer customer(CustomerId id) {
+        /** A customer, as this desk knows them. */
+        public Customer customer(CustomerId id) {
             return known.computeIfAbsent(id, c -> customers.get(business.id(), c));
         }
 

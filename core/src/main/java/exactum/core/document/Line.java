@@ -107,21 +107,22 @@ public record Line(
     /** What it comes to in the document's price mode, with its working; only for a line that is sold. */
     public Worked<Money> amount() {
         Money base = price.times(quantity);
-        var working = Working.on("Amount of “" + description + "”")
+        var working = Working.on(() -> "Amount of “" + description + "”")
                 .step(
-                        "%s × %s = %s"
+                        () -> "%s × %s = %s"
                                 .formatted(
                                         Decimals.text(quantity),
                                         price.text(),
                                         Decimals.text(price.amount().multiply(quantity))),
                         "quantity × price, EN 16931 BT-131")
-                .step("rounded to " + base.text(), Rounding.HALF_UP_PER_LINE.words());
+                .step(() -> "rounded to " + base.text(), Rounding.HALF_UP_PER_LINE.words());
         Money amount = base;
         for (Adjustment adjustment : adjustments) {
             Money change = adjustment.on(base);
-            amount = amount.plus(change);
+            Money left = amount.plus(change);
+            amount = left;
             working.step(
-                    "%s: %s, which leaves %s".formatted(adjustment.text(), change.text(), amount.text()),
+                    () -> "%s: %s, which leaves %s".formatted(adjustment.text(), change.text(), left.text()),
                     "of quantity × price, EN 16931 BT-136 and BT-141");
         }
         return new Worked<>(amount, working.done());

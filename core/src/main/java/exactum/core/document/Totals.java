@@ -106,11 +106,11 @@ public record Totals(
     private static TaxGroup group(PriceMode mode, TaxRate rate, List<Money> members, Money shared) {
         Money lines = Money.sum(shared.currency(), members);
         Money sum = lines.plus(shared);
-        var working = Working.on("%s on %s".formatted(rate.label(), sum.text()))
-                .step(addition(members, lines), "lines at this rate, EN 16931 BR-S-08");
+        var working = Working.on(() -> "%s on %s".formatted(rate.label(), sum.text()))
+                .step(() -> addition(members, lines), "lines at this rate, EN 16931 BR-S-08");
         if (!shared.isZero()) {
             working.step(
-                    "%s and %s = %s".formatted(lines.text(), shared.text(), sum.text()),
+                    () -> "%s and %s = %s".formatted(lines.text(), shared.text(), sum.text()),
                     "its share of the document’s discounts and surcharges");
         }
         return mode == PriceMode.PLUS_TAX ? onTop(rate, sum, working) : inside(rate, sum, working);
@@ -120,13 +120,13 @@ public record Totals(
         BigDecimal exact = base.amount().multiply(rate.percent()).movePointLeft(2);
         Money tax = Money.rounded(base.currency(), exact, Rounding.HALF_UP_PER_TAX_GROUP);
         working.step(
-                        "%s × %s = %s"
+                        () -> "%s × %s = %s"
                                 .formatted(
                                         base.text(),
                                         rate.percentText(),
                                         exact.stripTrailingZeros().toPlainString()),
                         rate.source())
-                .step("rounded to " + tax.text(), Rounding.HALF_UP_PER_TAX_GROUP.words() + ", BR-CO-17");
+                .step(() -> "rounded to " + tax.text(), Rounding.HALF_UP_PER_TAX_GROUP.words() + ", BR-CO-17");
         return new TaxGroup(rate, base, tax, working.done());
     }
 
@@ -136,7 +136,7 @@ public record Totals(
                 gross.amount().multiply(rate.percent()).divide(hundred.add(rate.percent()), MathContext.DECIMAL128);
         Money tax = Money.rounded(gross.currency(), exact, Rounding.HALF_UP_PER_TAX_GROUP);
         working.step(
-                        "%s × %s / (100 + %s) = %s"
+                        () -> "%s × %s / (100 + %s) = %s"
                                 .formatted(
                                         gross.text(),
                                         rate.percentText(),
@@ -156,16 +156,18 @@ public record Totals(
             Money net,
             Money tax) {
         Money gross = net.plus(tax);
-        var working = Working.on("Total of " + gross.withCurrency())
+        var working = Working.on(() -> "Total of " + gross.withCurrency())
                 .step(
-                        addition(amounts, Money.sum(net.currency(), amounts)),
+                        () -> addition(amounts, Money.sum(net.currency(), amounts)),
                         "sum of the lines, " + mode.words() + ", EN 16931 BR-CO-10");
         for (int i = 0; i < changes.size(); i++) {
-            working.step(
-                    "%s: %s".formatted(adjustments.get(i).text(), changes.get(i).text()), "BR-CO-11, BR-CO-12");
+            Adjustment adjustment = adjustments.get(i);
+            Money change = changes.get(i);
+            working.step(() -> "%s: %s".formatted(adjustment.text(), change.text()), "BR-CO-11, BR-CO-12");
         }
-        return working.step(addition(groups.stream().map(TaxGroup::tax).toList(), tax), "sum of the taxes, BR-CO-14")
-                .step("%s + %s = %s".formatted(net.text(), tax.text(), gross.text()), "net and tax, BR-CO-15")
+        return working.step(
+                        () -> addition(groups.stream().map(TaxGroup::tax).toList(), tax), "sum of the taxes, BR-CO-14")
+                .step(() -> "%s + %s = %s".formatted(net.text(), tax.text(), gross.text()), "net and tax, BR-CO-15")
                 .done();
     }
 

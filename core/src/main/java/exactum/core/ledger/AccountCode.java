@@ -1,6 +1,7 @@
 package exactum.core.ledger;
 
 import exactum.core.problem.Refusal;
+import java.util.regex.Pattern;
 
 /**
  * The code of an account in a chart, such as {@code 1100}.
@@ -8,8 +9,10 @@ import exactum.core.problem.Refusal;
  * @param value one to twenty letters, digits, dots or dashes
  */
 public record AccountCode(String value) implements Comparable<AccountCode> {
+    private static final Pattern WELL_FORMED = Pattern.compile("\\p{Alnum}[\\p{Alnum}.-]{0,19}");
+
     public AccountCode {
-        if (!value.matches("[\\p{Alnum}][\\p{Alnum}.-]{0,19}")) {
+        if (!WELL_FORMED.matcher(value).matches()) {
             throw new IllegalArgumentException("“" + value + "” is not the code of an account");
         }
     }

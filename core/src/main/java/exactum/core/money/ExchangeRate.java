@@ -30,7 +30,7 @@ public record ExchangeRate(Currency from, Currency to, BigDecimal perUnit, Local
         if (from.equals(to)) {
             return new Worked<>(
                     Valued.own(amount),
-                    Working.on("Worth of " + amount.withCurrency())
+                    Working.on(() -> "Worth of " + amount.withCurrency())
                             .step("the own currency")
                             .done());
         }
@@ -39,11 +39,11 @@ public record ExchangeRate(Currency from, Currency to, BigDecimal perUnit, Local
         }
         BigDecimal exact = amount.amount().multiply(perUnit);
         Money own = Money.rounded(to, exact, Rounding.HALF_UP_PER_EXCHANGE);
-        Working working = Working.on("Worth of " + amount.withCurrency())
+        Working working = Working.on(() -> "Worth of " + amount.withCurrency())
                 .step(
-                        "%s × %s = %s".formatted(amount.text(), perUnit.toPlainString(), exact.toPlainString()),
+                        () -> "%s × %s = %s".formatted(amount.text(), perUnit.toPlainString(), exact.toPlainString()),
                         source + ", " + day)
-                .step("rounded to " + own.withCurrency(), Rounding.HALF_UP_PER_EXCHANGE.words())
+                .step(() -> "rounded to " + own.withCurrency(), Rounding.HALF_UP_PER_EXCHANGE.words())
                 .done();
         return new Worked<>(new Valued(amount, own), working);
     }

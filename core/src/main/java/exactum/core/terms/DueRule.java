@@ -78,29 +78,30 @@ public record DueRule(Anchor anchor, LocalDate fixed, int months, int days, Then
         LocalDate due = then.from(counted, calendar);
         if (!then.words().isEmpty())
             working.step(
-                    "%s = %s%s".formatted(then.words(), Days.weekday(due), due.equals(counted) ? ", as it was" : ""),
+                    () -> "%s = %s%s"
+                            .formatted(then.words(), Days.weekday(due), due.equals(counted) ? ", as it was" : ""),
                     "the terms");
         return new Worked<>(due, working.done());
     }
 
     /** The day that is counted before it moves anywhere. */
     LocalDate counted(Anchors anchors, Working.Writer working) {
-        LocalDate due = anchors.day(anchor, fixed)
+        LocalDate start = anchors.day(anchor, fixed)
                 .orElseThrow(() -> new Refusal(
                         "terms.no-anchor",
                         "A part is due from %s, which this document does not say. Nothing was made."
                                 .formatted(anchor.words())));
-        working.step(start(due), source());
-        if (months > 0) {
-            due = due.plusMonths(months);
+        working.step(() -> start(start), source());
+        LocalDate later = start.plusMonths(months);
+        if (months > 0)
             working.step(
-                    "+ %s = %s".formatted(Days.count(months, "month"), Days.weekday(due)),
+                    () -> "+ %s = %s".formatted(Days.count(months, "month"), Days.weekday(later)),
                     "the terms; clamped to a shorter month’s last day");
-        }
-        if (days > 0) {
-            due = due.plusDays(days);
-            working.step("+ %s = %s".formatted(Days.count(days, "day"), Days.weekday(due)), "the terms; calendar days");
-        }
+        LocalDate due = later.plusDays(days);
+        if (days > 0)
+            working.step(
+                    () -> "+ %s = %s".formatted(Days.count(days, "day"), Days.weekday(due)),
+                    "the terms; calendar days");
         return due;
     }
 

@@ -116,13 +116,13 @@ public record Terms(List<TermsPart> parts, Remainder remainder, Counting countin
         List<Money> amounts = amounts(total);
         Money missing = total.minus(Money.sum(total.currency(), amounts));
         if (!missing.isZero()) throw doesNotAddUp(total, missing);
-        var working = Working.on("How is %s divided?".formatted(total.text()));
+        var working = Working.on(() -> "How is %s divided?".formatted(total.text()));
         var instalments = new ArrayList<Instalment>();
         for (int i = 0; i < parts.size(); i++) {
             TermsPart part = parts.get(i);
-            working.step(
-                    "%s = %s".formatted(part.share().words(), amounts.get(i).text()), "the terms");
-            instalments.addAll(instalments(part, amounts.get(i), instalments, anchors, calendar, working));
+            Money amount = amounts.get(i);
+            working.step(() -> "%s = %s".formatted(part.share().words(), amount.text()), "the terms");
+            instalments.addAll(instalments(part, amount, instalments, anchors, calendar, working));
         }
         return new Schedule(total, instalments, working.done());
     }
@@ -139,7 +139,8 @@ public record Terms(List<TermsPart> parts, Remainder remainder, Counting countin
         int count = part.payments();
         List<Money> amounts = remainder.evenly(amount, count);
         if (count > 1)
-            divided.step("%s in %d = %s".formatted(amount.text(), count, Schedule.added(amounts)), remainder.words());
+            divided.step(
+                    () -> "%s in %d = %s".formatted(amount.text(), count, Schedule.added(amounts)), remainder.words());
         var made = new ArrayList<Instalment>();
         for (int i = 0; i < count; i++) {
             Worked<LocalDate> due = due(part, i, known, calendar, waits);
@@ -161,14 +162,16 @@ public record Terms(List<TermsPart> parts, Remainder remainder, Counting countin
         var working = Working.on("Why this due day?");
         if (waits)
             working.step(
-                    "The first part is due on %s; if it is paid on another day, this one is counted from there"
+                    () -> "The first part is due on %s; if it is paid on another day, this one is counted from there"
                             .formatted(Days.weekday(anchors.downPaid())),
                     "expected, until the money is there");
         LocalDate counted = part.due().counted(anchors, working);
         if (part.repeat() != null) {
-            counted = part.repeat().day(counted, index);
+            LocalDate repeated = part.repeat().day(counted, index);
+            counted = repeated;
             working.step(
-                    "Payment %d of %d = %s".formatted(index + 1, part.repeat().count(), Days.weekday(counted)),
+                    () -> "Payment %d of %d = %s"
+                            .formatted(index + 1, part.repeat().count(), Days.weekday(repeated)),
                     "every %s, counted from the first day and not from the payment before"
                             .formatted(Days.count(
                                     part.repeat().every(), part.repeat().unit().word())));
