@@ -4,23 +4,36 @@
   const $$ = (selector, root = document) => [...root.querySelectorAll(selector)];
   const typing = (target) => target.matches("input, textarea, select, [contenteditable]");
 
-  // What was typed while the computed parts of a paper were on their way is put back and computed again.
+  // What was typed while the computed parts of a paper were on their way is put back and computed again, and the caret stays.
   let sent = null;
   let typedMeanwhile = [];
+  let caret = null;
   const texts = () => $$("#typed input:not([type=hidden]):not([type=radio]), #typed textarea").filter((field) => field.id);
+  const putCaret = () => {
+    const field = caret && document.getElementById(caret.id);
+    if (field && field === document.activeElement) field.setSelectionRange(caret.from, caret.to);
+  };
   document.addEventListener("htmx:beforeRequest", (event) => {
-    if (event.detail.elt.id === "typed") sent = new Map(texts().map((field) => [field.id, field.value]));
+    if (event.detail.target?.id === "typed") sent = new Map(texts().map((field) => [field.id, field.value]));
   });
   document.addEventListener("htmx:beforeSwap", (event) => {
     if (event.detail.target?.id !== "typed" || !sent) return;
     typedMeanwhile = texts().filter((field) => sent.has(field.id) && sent.get(field.id) !== field.value).map((field) => [field.id, field.value]);
+    const { activeElement: field } = document;
+    caret = texts().includes(field) && field.selectionStart !== null ? { id: field.id, from: field.selectionStart, to: field.selectionEnd } : null;
+  });
+  document.addEventListener("htmx:afterSwap", () => {
+    typedMeanwhile.forEach(([id, value]) => { const field = document.getElementById(id); if (field) field.value = value; });
+    putCaret();
   });
   document.addEventListener("htmx:afterSettle", () => {
+    putCaret();
+    caret = null;
     if (!typedMeanwhile.length) return;
-    typedMeanwhile.forEach(([id, value]) => { const field = document.getElementById(id); if (field) field.value = value; });
     typedMeanwhile = [];
     document.body.dispatchEvent(new Event("retype"));
   });
+  ["keydown", "input", "pointerdown"].forEach((kind) => document.addEventListener(kind, () => { caret = null; }));
   // Looking for a customer is no change of the paper.
   document.addEventListener("htmx:load", () => $$(".chooser:not([data-quiet])").forEach((chooser) => {
     chooser.dataset.quiet = "";

@@ -88,6 +88,12 @@ class ArrangementStoriesTest {
             assertThat(page.locator("#part1")).hasValue("163.58");
             assertThat(page.locator("#addition")).containsText("= 1,375.00");
 
+            answered(page, () -> {
+                page.locator("#part0").fill("160");
+                page.keyboard().press("Tab");
+            });
+            page.keyboard().type("3 Jun 2026");
+            assertThat(page.locator("#due0")).hasValue("3 Jun 2026");
             for (int i = 1; i <= 7; i++) page.locator("#part" + i).fill("185");
             type(page, "#part0", "160");
             assertThat(page.locator("#addition")).containsText("80.00 more than the total");
