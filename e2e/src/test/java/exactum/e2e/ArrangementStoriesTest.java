@@ -244,6 +244,7 @@ class ArrangementStoriesTest {
             assertThat(page.locator("#unit0")).hasValue("kWh");
             choose(page, "#basis0", "METERED");
             choose(page, "#coverage", "MONTH_BEFORE");
+            assertThat(page.locator("#sentence")).containsText("; what is billed as read waits for its readings; ");
             person.look();
             person.press("Save");
             assertThat(page).hasURL(Pattern.compile(".*/recurring/[0-9a-f-]{36}"));

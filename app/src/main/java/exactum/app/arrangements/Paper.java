@@ -3,6 +3,7 @@ package exactum.app.arrangements;
 import exactum.app.documents.PaperFigures;
 import exactum.app.documents.PaperFigures.Stop;
 import exactum.app.web.Texts;
+import exactum.core.arrangement.WhenUnread;
 import exactum.core.cadence.Occurrence;
 import exactum.core.document.TaxRates;
 import exactum.core.terms.Instalment;
@@ -43,7 +44,7 @@ public record Paper(
         if (!next.isEmpty()) form.showing(next.getFirst());
         PaperFigures figures = PaperFigures.of(form, rates, date);
         return new Paper(
-                going == null ? "" : sentence(going, form.handling(), due, goes),
+                going == null ? "" : sentence(going, form, due, goes),
                 next.isEmpty() ? "" : Texts.weekday(date),
                 next.isEmpty() ? null : next.getFirst().working(),
                 next.isEmpty() ? "" : next.getFirst().period().words(),
@@ -55,9 +56,21 @@ public record Paper(
     }
 
     /** The whole arrangement in one sentence. */
-    private static String sentence(RecurringInvoice going, Handling handling, DueDays due, String goes) {
+    private static String sentence(RecurringInvoice going, RecurringForm form, DueDays due, String goes) {
         String recurs = going.recurrence().sentence();
-        return recurs.substring(0, recurs.length() - 1) + "; " + handled(handling, goes) + "; due " + due.words() + ".";
+        return "%s%s; %s; due %s."
+                .formatted(
+                        recurs.substring(0, recurs.length() - 1),
+                        form.isMetered() ? read(form.handling().unread()) : "",
+                        handled(form.handling(), goes),
+                        due.words());
+    }
+
+    private static String read(WhenUnread unread) {
+        return switch (unread) {
+            case WAIT -> "; what is billed as read waits for its readings";
+            case GO_WITHOUT -> "; what is billed as read goes without the readings that are missing";
+        };
     }
 
     private static String handled(Handling handling, String goes) {

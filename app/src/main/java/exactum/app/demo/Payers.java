@@ -8,9 +8,12 @@ import exactum.app.documents.Standing;
 import exactum.app.installation.Settings;
 import exactum.app.links.PaymentLink;
 import exactum.app.links.PaymentLinks;
+import exactum.app.settlement.FindClaims;
 import exactum.core.ids.BusinessId;
+import exactum.core.money.Money;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
@@ -20,6 +23,7 @@ class Payers {
     private static final int ALL = 10_000;
     private final FindCustomers customers;
     private final FindDocuments documents;
+    private final FindClaims claims;
     private final PaymentLinks links;
     private final StartCardPayment start;
     private final Street street;
@@ -28,12 +32,14 @@ class Payers {
     Payers(
             FindCustomers customers,
             FindDocuments documents,
+            FindClaims claims,
             PaymentLinks links,
             StartCardPayment start,
             Street street,
             Settings settings) {
         this.customers = customers;
         this.documents = documents;
+        this.claims = claims;
         this.links = links;
         this.start = start;
         this.street = street;
@@ -43,11 +49,22 @@ class Payers {
     /** Those whose day it is pay their invoices. */
     void payOn(BusinessId business, Harbour harbour, LocalDate day) {
         for (FindDocuments.Listed invoice : unpaid(business, day)) {
-            if (!day.equals(payDay(invoice))) continue;
             if (!invoice.gross().currency().equals(harbour.business().currency())) continue;
-            if (harbour.byTransfer().contains(invoice.customerName())) transfer(harbour, invoice);
-            else if (customers.get(business, invoice.customer()).email() != null) payByCard(business, invoice);
+            if (harbour.byTransfer().contains(invoice.customerName()))
+                transfers(business, invoice, day).ifPresent(amount -> transfer(harbour, invoice, amount));
+            else if (day.equals(payDay(invoice))
+                    && customers.get(business, invoice.customer()).email() != null) payByCard(business, invoice);
         }
+    }
+
+    /** What is transferred on a day: the part whose day it was the day before, or all of what is not divided. */
+    private Optional<Money> transfers(BusinessId business, FindDocuments.Listed invoice, LocalDate day) {
+        List<FindClaims.Part> parts = claims.parts(business, invoice.id());
+        if (parts.size() < 2) return day.equals(payDay(invoice)) ? Optional.of(invoice.open()) : Optional.empty();
+        return parts.stream()
+                .filter(p -> p.isOpen() && p.due().plusDays(1).equals(day))
+                .map(FindClaims.Part::left)
+                .findFirst();
     }
 
     private List<FindDocuments.Listed> unpaid(BusinessId business, LocalDate day) {
@@ -66,11 +83,11 @@ class Payers {
         return invoice.date().plusDays(dice < 90 ? 1 + dice % 13 : 16 + dice % 20);
     }
 
-    private void transfer(Harbour harbour, FindDocuments.Listed invoice) {
+    private void transfer(Harbour harbour, FindDocuments.Listed invoice, Money amount) {
         street.transfer(
                 harbour.currency(),
                 invoice.customerName(),
-                invoice.open().plain(),
+                amount.plain(),
                 invoice.number() + " " + invoice.customerName());
     }
 

@@ -35,7 +35,8 @@ final class Places {
             new Place(Station.BOOKS, "Entries", "/ledger/entries"),
             new Place(Station.BOOKS, "Second person", "/approvals"),
             new Place(Station.BOOKS, "Audit", "/audit"));
-    private static final Map<String, String> UNDER = Map.of("/bank-lines", "/unmatched", "/drafts", "/invoices");
+    private static final Map<String, String> UNDER =
+            Map.of("/bank-lines", "/unmatched", "/drafts", "/invoices", "/standing", "/recurring");
 
     private Places() {}
 

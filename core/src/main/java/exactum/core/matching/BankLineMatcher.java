@@ -137,11 +137,19 @@ public final class BankLineMatcher {
         proposals.add(parts(left, open, false, List.of(wrote, amount), compared == 0 ? 100 : 70));
         boolean ofOne = open.stream().map(Candidate.Open::customer).distinct().count() == 1;
         if (compared > 0 && ofOne) proposals.add(withRest(left, open, List.of(wrote, amount)));
+        if (open.size() > 1) instalments(left, open, numbers.size() == 1, wrote, proposals);
+    }
+
+    /** One of several instalments is this amount: certainly the one that falls due first, where one document alone was named. */
+    private static void instalments(
+            Money left, List<Candidate.Open> open, boolean ofOne, String wrote, List<Proposal> proposals) {
         for (Candidate.Open one : open) {
-            boolean single = open.size() > 1 && one.left().equals(left);
-            if (single)
-                proposals.add(
-                        parts(left, List.of(one), false, List.of(wrote, "one of its instalments is this amount"), 85));
+            if (!one.left().equals(left)) continue;
+            boolean next = ofOne && one.equals(open.getFirst());
+            String why = next
+                    ? "its amount is the instalment that falls due first, to the cent"
+                    : "one of its instalments is this amount";
+            proposals.add(parts(left, List.of(one), false, List.of(wrote, why), next ? 99 : 85));
         }
     }
 

@@ -5,7 +5,9 @@ import exactum.core.ids.CustomerId;
 import exactum.core.ids.WaitingId;
 import exactum.core.money.Money;
 import exactum.core.problem.Bug;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.stream.Collectors;
 
 /**
@@ -63,8 +65,12 @@ public record Proposal(Money line, List<Part> parts, Money remainder, List<Strin
         return score >= LIKELY_FROM ? Grade.LIKELY : Grade.LOOK;
     }
 
-    /** What it is, in one line. */
+    /** What it is, in one line; parts that read the same are counted. */
     public String words() {
-        return parts.stream().map(Part::words).collect(Collectors.joining(" and "));
+        Map<String, Long> counted =
+                parts.stream().collect(Collectors.groupingBy(Part::words, LinkedHashMap::new, Collectors.counting()));
+        return counted.entrySet().stream()
+                .map(e -> e.getValue() == 1 ? e.getKey() : "%d parts of %s".formatted(e.getValue(), e.getKey()))
+                .collect(Collectors.joining(" and "));
     }
 }

@@ -113,6 +113,18 @@ class ProposalsTest {
     }
 
     @Test
+    void the_instalment_that_falls_due_first_is_certain_where_its_number_and_amount_agree() {
+        for (int month = 0; month < 3; month++) open("LW-1000", ADA, "50.00", "0.00", DAY.plusMonths(month));
+        assertThat(proposed("50.00", "", "LW-1000"))
+                .containsExactly("99 LW-1000 of Ada Quill", "85 LW-1000 of Ada Quill", "85 LW-1000 of Ada Quill");
+        assertThat(why("50.00", "", "LW-1000"))
+                .containsExactly(
+                        "the payer wrote the number LW-1000",
+                        "its amount is the instalment that falls due first, to the cent");
+        assertThat(proposed("150.00", "", "LW-1000")).containsExactly("100 3 parts of LW-1000 of Ada Quill");
+    }
+
+    @Test
     void what_is_due_on_one_day_goes_by_number_and_then_by_item() {
         Candidate.Open second = open("LW-1001", ADA, "50.00");
         Candidate.Open first = open("LW-1000", ADA, "50.00");
