@@ -92,9 +92,7 @@ class BillingDecisions implements DecisionSource {
 
     private static Decision stopped(Due due, LocalDate today) {
         int count = due.stops().size();
-        String why = due.stops().stream().distinct().count() == 1 && count == 1
-                ? due.stops().getFirst()
-                : Texts.count(count, "reason", "reasons");
+        String why = count == 1 ? due.stops().getFirst() : Texts.count(count, "reason", "reasons");
         String words = due.unread()
                 ? Texts.count(count, "recurring invoice waits", "recurring invoices wait") + " for readings"
                 : Texts.count(count, "recurring invoice is", "recurring invoices are") + " stopped: " + why;

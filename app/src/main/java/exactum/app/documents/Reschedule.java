@@ -36,6 +36,10 @@ public class Reschedule {
         this.audit = audit;
     }
 
+    static Refusal nothingOpen() {
+        return new Refusal("schedule.nothing", "Nothing is open of it. Nothing was changed.");
+    }
+
     /** What is open of it now. */
     public Money open(BusinessId business, Document document) {
         return Money.sum(
@@ -55,8 +59,7 @@ public class Reschedule {
     public void reschedule(BusinessId business, Document document, Terms terms, Money seen, String cause) {
         claims.hold(business, document.customer());
         Money open = open(business, document);
-        if (document.state() != DocumentState.ISSUED || !open.isPositive())
-            throw new Refusal("schedule.nothing", "Nothing is open of it. Nothing was changed.");
+        if (document.state() != DocumentState.ISSUED || !open.isPositive()) throw nothingOpen();
         if (!open.equals(seen))
             throw new Refusal(
                     "schedule.changed",

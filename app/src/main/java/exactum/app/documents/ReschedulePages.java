@@ -44,6 +44,7 @@ class ReschedulePages {
     @GetMapping("/invoices/{number}/reschedule")
     String begin(Business business, @PathVariable String number, Model model) {
         Document document = document(business, number);
+        if (!reschedule.open(business.id(), document).isPositive()) throw Reschedule.nothingOpen();
         var fields = new HashMap<String, String>();
         fields.put("divided", "on");
         fields.put("part0", reschedule.open(business.id(), document).text());

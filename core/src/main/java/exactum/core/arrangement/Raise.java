@@ -31,7 +31,8 @@ public record Raise(BigDecimal percent, Money amount, LocalDate from) {
     public record Changed(DatedLine before, DatedLine after) {}
 
     /**
-     * The new price, half-up to the minor unit ({@link Rounding#HALF_UP_PER_ADJUSTMENT}): 4.5 % on 213.00 is 222.59.
+     * The new price, half-up to the decimals of the old one and at least to the minor unit ({@link
+     * Rounding#HALF_UP_PER_ADJUSTMENT}): 4.5 % on 213.00 is 222.59, on 0.3425 it is 0.3579.
      *
      * @throws Refusal where it falls to nothing or below, or is in another currency
      */
@@ -43,10 +44,10 @@ public record Raise(BigDecimal percent, Money amount, LocalDate from) {
         BigDecimal raised = amount != null
                 ? price.amount().add(amount.amount())
                 : price.amount().add(price.amount().multiply(percent).movePointLeft(2));
-        Money rounded = Money.rounded(price.currency(), raised, Rounding.HALF_UP_PER_ADJUSTMENT);
-        if (price.amount().signum() > 0 && !rounded.isPositive())
+        UnitPrice rounded = price.rounded(raised, Rounding.HALF_UP_PER_ADJUSTMENT);
+        if (price.amount().signum() > 0 && rounded.amount().signum() <= 0)
             throw new Refusal("raise.nothing", "It would cost %s.".formatted(rounded.text()));
-        return UnitPrice.of(rounded);
+        return rounded;
     }
 
     /**

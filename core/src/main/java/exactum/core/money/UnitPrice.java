@@ -29,6 +29,13 @@ public record UnitPrice(Currency currency, BigDecimal amount) {
         return new UnitPrice(money.currency(), money.amount());
     }
 
+    /** An amount rounded to as many decimals as this price has, and at least to the minor unit. */
+    public UnitPrice rounded(BigDecimal exact, Rounding rounding) {
+        int decimals = Math.max(
+                currency.getDefaultFractionDigits(), amount.stripTrailingZeros().scale());
+        return new UnitPrice(currency, exact.setScale(decimals, rounding.mode()));
+    }
+
     /** The price of a quantity, rounded half-up to the minor unit once ({@link Rounding#HALF_UP_PER_LINE}). */
     public Money times(BigDecimal quantity) {
         return Money.rounded(currency, amount.multiply(quantity), Rounding.HALF_UP_PER_LINE);

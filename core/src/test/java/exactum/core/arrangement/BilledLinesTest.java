@@ -191,6 +191,7 @@ class BilledLinesTest {
                 .extracting(c -> c.after().line().price().text())
                 .containsExactly("222.59", "41.80");
         assertThat(after.get(4).from()).as("one that begins later").isEqualTo(LocalDate.of(2026, 10, 1));
+        assertThat(raise.of(UnitPrice.of("EUR", "0.3425")).text()).isEqualTo("0.3579");
         assertThat(raise.words().replace('\u00a0', ' ')).isEqualTo("4.5 % more from 1 Jul 2026");
         assertThatThrownBy(() -> new Raise(null, euro("-213.00"), START).on(lines))
                 .hasMessageContaining("It would cost 0.00");
