@@ -27,6 +27,7 @@ import java.util.List;
  * @param account where its net is booked
  * @param tags the business's own analysis values
  * @param period the time it is for, or null
+ * @param credits the line that it takes back, by its place on the credited document from 1, or null
  */
 public record Line(
         ItemId item,
@@ -38,7 +39,8 @@ public record Line(
         String taxCode,
         AccountCode account,
         List<String> tags,
-        ServicePeriod period) {
+        ServicePeriod period,
+        Integer credits) {
 
     public Line {
         quantity = quantity == null ? null : plain(quantity.stripTrailingZeros());
@@ -47,6 +49,21 @@ public record Line(
         if ((quantity == null) != (price == null)) {
             throw new IllegalArgumentException("“%s” has a quantity or a price, but not both".formatted(description));
         }
+    }
+
+    /** A line that takes nothing back. */
+    public Line(
+            ItemId item,
+            String description,
+            BigDecimal quantity,
+            String unit,
+            UnitPrice price,
+            List<Adjustment> adjustments,
+            String taxCode,
+            AccountCode account,
+            List<String> tags,
+            ServicePeriod period) {
+        this(item, description, quantity, unit, price, adjustments, taxCode, account, tags, period, null);
     }
 
     /** A line that is sold, without adjustments, tags or a period. */
@@ -77,22 +94,29 @@ public record Line(
                 taxCode,
                 account,
                 tags,
-                period);
+                period,
+                credits);
     }
 
     /** The same with other adjustments, for a time. */
     public Line with(List<Adjustment> others, ServicePeriod time) {
-        return new Line(item, description, quantity, unit, price, others, taxCode, account, tags, time);
+        return new Line(item, description, quantity, unit, price, others, taxCode, account, tags, time, credits);
     }
 
     /** The same with tags. */
     public Line tagged(List<String> others) {
-        return new Line(item, description, quantity, unit, price, adjustments, taxCode, account, others, period);
+        return new Line(
+                item, description, quantity, unit, price, adjustments, taxCode, account, others, period, credits);
     }
 
     /** The same at another price. */
     public Line at(UnitPrice other) {
-        return new Line(item, description, quantity, unit, other, adjustments, taxCode, account, tags, period);
+        return new Line(item, description, quantity, unit, other, adjustments, taxCode, account, tags, period, credits);
+    }
+
+    /** A quantity of it as a credit note takes it back from the document where it stands at that place. */
+    public Line credited(int place, BigDecimal part, List<Adjustment> less) {
+        return new Line(item, description, part, unit, price, less, taxCode, account, tags, period, place);
     }
 
     private static BigDecimal plain(BigDecimal number) {

@@ -53,7 +53,7 @@ public record Totals(
      * Adds up the lines, which must all be in the currency.
      *
      * @param adjustments of the whole document, each taken from the sum of the lines and shared out over the rates in
-     *     proportion to their lines (common practice, no source)
+     *     proportion to their lines (common practice, no source); they change nothing where nothing is sold
      */
     public static Totals of(Currency currency, PriceMode mode, List<TaxedLine> lines, List<Adjustment> adjustments) {
         Money nothing = Money.zero(currency);
@@ -61,8 +61,10 @@ public record Totals(
                 .map(l -> l.line().isText() ? nothing : l.line().amount().value())
                 .toList();
         Money sum = Money.sum(currency, amounts);
-        List<Money> changes = adjustments.stream().map(a -> a.on(sum)).toList();
         Map<TaxRate, List<Integer>> byRate = byRate(lines);
+        List<Money> changes = adjustments.stream()
+                .map(a -> byRate.isEmpty() ? nothing : a.on(sum))
+                .toList();
         List<Money> groupSums = byRate.values().stream()
                 .map(members ->
                         Money.sum(currency, members.stream().map(amounts::get).toList()))
