@@ -31,6 +31,8 @@ create table document (
     their_reference text,
     our_reference text,
     memo text,
+    footer text,
+    particulars jsonb,
     origin text not null check (origin in ('recurring', 'by hand', 'credited document', 'return', 'quote')),
     origin_id uuid,
     sending jsonb,
@@ -179,3 +181,109 @@ create table payment_link (
 create unique index payment_link_token on payment_link (token_digest);
 create unique index payment_link_one_open on payment_link (business_id, document_id) where withdrawn_at is null;
 create index on payment_link (business_id, document_id);
+
+-- What belongs to a quote alone, once it was made known. A later version stands in place of the one before it, once.
+create table quote (
+    business_id int not null,
+    document_id uuid not null,
+    version smallint not null check (version > 0),
+    replaces uuid,
+    expires_on date not null,
+    signed boolean not null,
+    asks text not null check (asks in ('nothing', 'first part', 'all')),
+    asks_minor bigint not null check (asks_minor >= 0),
+    by_itself boolean not null,
+    state text not null check (state in ('open', 'accepted', 'declined', 'replaced', 'withdrawn')),
+    closed_on date,
+    cause text,
+    invoice_id uuid,
+    primary key (business_id, document_id),
+    foreign key (business_id, document_id) references document,
+    foreign key (business_id, replaces) references quote,
+    check ((state = 'open') = (closed_on is null))
+);
+create unique index quote_replaced_once on quote (business_id, replaces) where replaces is not null;
+create unique index quote_invoice on quote (business_id, invoice_id) where invoice_id is not null;
+create index on quote (business_id, expires_on) where state = 'open';
+
+-- How a quote was accepted, once: who, how, when, from where, and the digest of the very bytes that were seen.
+create table acceptance (
+    business_id int not null,
+    document_id uuid not null,
+    how text not null check (how in ('drawn', 'typed', 'read', 'told us')),
+    name text not null,
+    note text not null default '',
+    drawing bytea,
+    accepted_on date not null,
+    accepted_at timestamptz not null default now(),
+    address text not null default '',
+    agent text not null default '',
+    sha256 bytea not null,
+    recorded_by text not null,
+    primary key (business_id, document_id),
+    foreign key (business_id, document_id) references quote,
+    check ((how = 'drawn') = (drawing is not null))
+);
+create trigger acceptance_is_final before update or delete on acceptance for each statement execute function is_final();
+revoke update, delete, truncate on acceptance from exactum_app;
+
+-- Files that go with a document. A draft has none in the table yet when its first one is kept.
+create table attachment (
+    business_id int not null references business,
+    id uuid not null,
+    document_id uuid not null,
+    name text not null,
+    media_type text not null,
+    size int not null check (size > 0),
+    content bytea not null,
+    kept_by text not null,
+    kept_at timestamptz not null default now(),
+    primary key (business_id, id),
+    unique (business_id, document_id, name)
+);
+
+-- A customer's objection to a document or a part of it, and what a payer promised; both hold back what asks for money.
+create table dispute (
+    business_id int not null,
+    id uuid not null,
+    document_id uuid not null,
+    currency char(3) not null,
+    amount_minor bigint not null check (amount_minor > 0),
+    cause text not null,
+    opened_on date not null,
+    opened_by text not null,
+    closed_on date,
+    closed_by text,
+    outcome text,
+    primary key (business_id, id),
+    foreign key (business_id, document_id) references document,
+    check ((closed_on is null) = (outcome is null))
+);
+create unique index dispute_one_open on dispute (business_id, document_id) where closed_on is null;
+create index on dispute (business_id, document_id);
+
+create table promise (
+    business_id int not null,
+    id uuid not null,
+    document_id uuid not null,
+    currency char(3) not null,
+    amount_minor bigint not null check (amount_minor > 0),
+    pays_on date not null,
+    note text not null default '',
+    made_on date not null,
+    made_by text not null,
+    ended_on date,
+    primary key (business_id, id),
+    foreign key (business_id, document_id) references document
+);
+create unique index promise_one_open on promise (business_id, document_id) where ended_on is null;
+
+-- A list as a person left it, under a name.
+create table saved_view (
+    business_id int not null references business,
+    login text not null,
+    list text not null,
+    name text not null,
+    query text not null,
+    primary key (business_id, login, list, name)
+);

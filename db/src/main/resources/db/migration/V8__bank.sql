@@ -186,23 +186,194 @@ select r.business_id, r.means_id,
   left join waiting w on w.business_id = r.business_id and w.means_id = r.means_id and w.kind in ('payment recorded by hand', 'card sale', 'batch of debits');
 
 -- How a document stands, from its claims and from where the money is that settled them; the one place that says so. What
--- depends on the day (overdue) is told by the earliest open item beside the day.
-create view document_standing as
-select d.business_id, d.id as document_id,
-       coalesce(c.open_minor, 0) as open_minor,
-       coalesce(c.settled_minor, 0) as settled_minor,
-       c.open_due,
-       c.last_due,
-       d.state = 'issued' and coalesce(c.open_minor, 0) = 0 and exists (
-           select 1 from claim k join allocation a on a.business_id = k.business_id and a.claim_id = k.id
-             join payment_place p on p.business_id = a.business_id and p.means_id = a.means_id and p.place in ('not yet at the bank', 'at the processor', 'on its way')
-            where k.business_id = d.business_id and k.document_id = d.id and a.reverses is null) as not_at_bank,
-       d.state = 'issued' and d.gross_minor = coalesce((
-           select sum(a.amount_minor) from claim k join allocation a on a.business_id = k.business_id and a.claim_id = k.id
-             join means m on m.business_id = a.business_id and m.id = a.means_id and m.kind = 'credit note'
-            where k.business_id = d.business_id and k.document_id = d.id), 0) as credited
+-- depends on the day (overdue, expired) is told by the earliest open day beside the day.
+create view document_standing_now as
+select d.business_id, d.id as document_id, d.kind, d.customer_id, k.name as customer, d.document_date, coalesce(d.number, '') as number, d.currency, d.gross_minor,
+       coalesce(c.open_minor, 0)::bigint as open_minor,
+       coalesce(c.settled_minor, 0)::bigint as settled_minor,
+       case when d.kind = 'quote' and d.state = 'issued' then q.expires_on else c.open_due end as open_due,
+       case when d.kind = 'quote' and d.state = 'issued' then q.expires_on else c.last_due end as last_due,
+       case when d.state <> 'issued' then d.state
+            when d.kind = 'quote' then coalesce(q.state, 'open')
+            when d.kind = 'credit note' then case when exists (select 1 from means m where m.business_id = d.business_id and m.document_id = d.id and m.kind = 'credit note' and m.left_minor > 0) then 'on account' else 'applied' end
+            when coalesce(c.open_minor, 0) > 0 then case when c.settled_minor > 0 then 'part' else 'issued' end
+            when d.gross_minor = coalesce((
+                   select sum(a.amount_minor) from claim k join allocation a on a.business_id = k.business_id and a.claim_id = k.id
+                     join means m on m.business_id = a.business_id and m.id = a.means_id and m.kind = 'credit note'
+                    where k.business_id = d.business_id and k.document_id = d.id), 0) then 'credited'
+            when exists (
+                   select 1 from claim k join allocation a on a.business_id = k.business_id and a.claim_id = k.id
+                     join payment_place p on p.business_id = a.business_id and p.means_id = a.means_id and p.place in ('not yet at the bank', 'at the processor', 'on its way')
+                    where k.business_id = d.business_id and k.document_id = d.id and a.reverses is null) then 'not at the bank'
+            else 'paid' end as stands
   from document d
+  join customer k on k.business_id = d.business_id and k.id = d.customer_id
+  left join quote q on d.kind = 'quote' and q.business_id = d.business_id and q.document_id = d.id
   left join lateral (
        select sum(k.left_minor) as open_minor, sum(k.amount_minor - k.left_minor - k.closed_minor) as settled_minor,
               min(k.due_date) filter (where k.left_minor > 0) as open_due, max(k.due_date) as last_due
          from claim k where k.business_id = d.business_id and k.document_id = d.id) c on true;
+
+-- The same, kept beside the documents by the statements that change it, so that a list of any size is sorted and filtered by
+-- an index. A query proves that both agree.
+create table document_standing (
+    business_id int not null,
+    document_id uuid not null,
+    kind text not null,
+    customer_id uuid not null,
+    customer text not null,
+    document_date date not null,
+    number text not null,
+    currency char(3) not null,
+    gross_minor bigint not null,
+    open_minor bigint not null,
+    settled_minor bigint not null,
+    open_due date,
+    last_due date,
+    stands text not null,
+    primary key (business_id, document_id)
+);
+create index document_standing_date on document_standing (business_id, document_date, number, document_id);
+create index document_standing_number on document_standing (business_id, number, document_id);
+create index document_standing_customer on document_standing (business_id, customer, document_date, document_id);
+create index document_standing_gross on document_standing (business_id, gross_minor, document_id);
+create index document_standing_due on document_standing (business_id, open_due, document_id) where open_due is not null;
+create index document_standing_stands on document_standing (business_id, stands, document_date);
+create index document_standing_of on document_standing (business_id, customer_id, document_date);
+
+-- How many documents stand how, and what they come to: only ever added to, by changes, and folded from time to time.
+create table document_tally (
+    business_id int not null,
+    kind text not null,
+    stands text not null,
+    open_due date,
+    currency char(3) not null,
+    documents bigint not null,
+    gross_minor numeric(30) not null,
+    open_minor numeric(30) not null
+);
+create index on document_tally (business_id);
+
+create function tally_standing() returns trigger language plpgsql as $$
+begin
+    if tg_op = 'INSERT' then
+        insert into document_tally
+        select business_id, kind, stands, open_due, currency, count(*), sum(gross_minor), sum(open_minor) from new_rows group by 1, 2, 3, 4, 5;
+    elsif tg_op = 'DELETE' then
+        insert into document_tally
+        select business_id, kind, stands, open_due, currency, -count(*), -sum(gross_minor), -sum(open_minor) from old_rows group by 1, 2, 3, 4, 5;
+    else
+        insert into document_tally
+        select business_id, kind, stands, open_due, currency, sum(n), sum(gross), sum(open) from (
+            select business_id, kind, stands, open_due, currency, 1 as n, gross_minor as gross, open_minor as open from new_rows
+            union all select business_id, kind, stands, open_due, currency, -1, -gross_minor, -open_minor from old_rows) changed
+         group by 1, 2, 3, 4, 5 having sum(n) <> 0 or sum(gross) <> 0 or sum(open) <> 0;
+    end if;
+    return null;
+end $$;
+create trigger standing_tallied_in after insert on document_standing referencing new table as new_rows for each statement execute function tally_standing();
+create trigger standing_tallied after update on document_standing referencing old table as old_rows new table as new_rows for each statement execute function tally_standing();
+create trigger standing_tallied_out after delete on document_standing referencing old table as old_rows for each statement execute function tally_standing();
+
+-- Keeps how these documents stand. Rows are held before they are looked at, so that the later of two changes sees both.
+create function restand(businesses int[], documents uuid[]) returns void language plpgsql as $$
+begin
+    if cardinality(documents) = 0 then return; end if;
+    perform 1 from document_standing s where s.business_id = any(businesses) and s.document_id = any(documents) order by s.document_id for update;
+    insert into document_standing (business_id, document_id, kind, customer_id, customer, document_date, number, currency, gross_minor, open_minor, settled_minor, open_due, last_due, stands)
+    select n.business_id, n.document_id, n.kind, n.customer_id, n.customer, n.document_date, n.number, n.currency, n.gross_minor, n.open_minor, n.settled_minor, n.open_due, n.last_due, n.stands
+      from document_standing_now n where n.business_id = any(businesses) and n.document_id = any(documents)
+    on conflict (business_id, document_id) do update set kind = excluded.kind, customer_id = excluded.customer_id, customer = excluded.customer, document_date = excluded.document_date, number = excluded.number,
+           currency = excluded.currency, gross_minor = excluded.gross_minor, open_minor = excluded.open_minor, settled_minor = excluded.settled_minor, open_due = excluded.open_due, last_due = excluded.last_due, stands = excluded.stands
+     where (document_standing.kind, document_standing.customer_id, document_standing.customer, document_standing.document_date, document_standing.number, document_standing.currency, document_standing.gross_minor, document_standing.open_minor, document_standing.settled_minor, document_standing.open_due, document_standing.last_due, document_standing.stands)
+           is distinct from (excluded.kind, excluded.customer_id, excluded.customer, excluded.document_date, excluded.number, excluded.currency, excluded.gross_minor, excluded.open_minor, excluded.settled_minor, excluded.open_due, excluded.last_due, excluded.stands);
+end $$;
+
+-- A document that asks for something stands as soon as its claims are there.
+create function document_restands() returns trigger language plpgsql as $$
+begin
+    if tg_op = 'DELETE' then
+        delete from document_standing s using old_rows o where s.business_id = o.business_id and s.document_id = o.id;
+    elsif tg_op = 'INSERT' then
+        perform restand(array_agg(distinct business_id), array_agg(id)) from new_rows where state <> 'issued' or kind in ('quote', 'credit note') having count(*) > 0;
+    else
+        perform restand(array_agg(distinct n.business_id), array_agg(n.id)) from new_rows n join old_rows o on o.business_id = n.business_id and o.id = n.id
+          where (n.state, n.kind, n.customer_id, n.document_date, n.gross_minor, n.currency) is distinct from (o.state, o.kind, o.customer_id, o.document_date, o.gross_minor, o.currency) having count(*) > 0;
+    end if;
+    return null;
+end $$;
+create trigger document_stands_in after insert on document referencing new table as new_rows for each statement execute function document_restands();
+create trigger document_stands after update on document referencing old table as old_rows new table as new_rows for each statement execute function document_restands();
+create trigger document_stands_out after delete on document referencing old table as old_rows for each statement execute function document_restands();
+
+create function claim_restands() returns trigger language plpgsql as $$
+begin
+    if tg_op = 'INSERT' then
+        perform restand(array_agg(distinct business_id), array_agg(distinct document_id)) from new_rows having count(*) > 0;
+    else
+        perform restand(array_agg(distinct n.business_id), array_agg(distinct n.document_id)) from new_rows n join old_rows o on o.business_id = n.business_id and o.id = n.id
+          where (n.left_minor, n.closed_minor, n.due_date) is distinct from (o.left_minor, o.closed_minor, o.due_date) having count(*) > 0;
+    end if;
+    return null;
+end $$;
+create trigger claim_stands_in after insert on claim referencing new table as new_rows for each statement execute function claim_restands();
+create trigger claim_stands after update on claim referencing old table as old_rows new table as new_rows for each statement execute function claim_restands();
+
+-- The documents that means settle, and the credit notes that they are.
+create function means_restand(businesses int[], ids uuid[]) returns void language sql as $$
+    select restand(businesses, coalesce(array_agg(distinct document_id), '{}')) from (
+        select c.document_id from allocation a join claim c on c.business_id = a.business_id and c.id = a.claim_id where a.business_id = any(businesses) and a.means_id = any(ids)
+        union select m.document_id from means m where m.business_id = any(businesses) and m.id = any(ids) and m.kind = 'credit note') touched;
+$$;
+
+create function means_restands() returns trigger language plpgsql as $$
+begin
+    if tg_op = 'INSERT' then
+        perform restand(array_agg(distinct business_id), array_agg(distinct document_id)) from new_rows where kind = 'credit note' having count(*) > 0;
+    else
+        perform means_restand(array_agg(distinct n.business_id), array_agg(distinct n.id)) from new_rows n join old_rows o on o.business_id = n.business_id and o.id = n.id
+          where n.taken_back_minor <> o.taken_back_minor or n.kind = 'credit note' and n.left_minor <> o.left_minor having count(*) > 0;
+    end if;
+    return null;
+end $$;
+create trigger means_stand_in after insert on means referencing new table as new_rows for each statement execute function means_restands();
+create trigger means_stand after update on means referencing old table as old_rows new table as new_rows for each statement execute function means_restands();
+
+create function waiting_restands() returns trigger language plpgsql as $$
+begin
+    perform means_restand(array_agg(distinct w.business_id), array_agg(distinct w.means_id)) from (
+        select n.business_id, n.means_id from new_rows n where n.means_id is not null
+        union select w.business_id, w.means_id from new_rows n
+          join payout_line l on l.business_id = n.business_id and l.payout_id = n.source_id
+          join match x on x.business_id = l.business_id and x.payout_line_id = l.id and x.undone_at is null
+          join waiting w on w.business_id = x.business_id and w.id = x.waiting_id and w.kind = 'card sale'
+         where n.kind = 'payout') w having count(*) > 0;
+    return null;
+end $$;
+create trigger waiting_stands_in after insert on waiting referencing new table as new_rows for each statement execute function waiting_restands();
+create trigger waiting_stands after update on waiting referencing new table as new_rows for each statement execute function waiting_restands();
+
+create function match_restands() returns trigger language plpgsql as $$
+begin
+    perform means_restand(array_agg(distinct n.business_id), array_agg(distinct w.means_id))
+      from new_rows n join waiting w on w.business_id = n.business_id and w.id = n.waiting_id where n.payout_line_id is not null and w.means_id is not null having count(*) > 0;
+    return null;
+end $$;
+create trigger match_stands_in after insert on match referencing new table as new_rows for each statement execute function match_restands();
+create trigger match_stands after update on match referencing new table as new_rows for each statement execute function match_restands();
+
+create function quote_restands() returns trigger language plpgsql as $$
+begin
+    perform restand(array_agg(distinct business_id), array_agg(document_id)) from new_rows having count(*) > 0;
+    return null;
+end $$;
+create trigger quote_stands_in after insert on quote referencing new table as new_rows for each statement execute function quote_restands();
+create trigger quote_stands after update on quote referencing new table as new_rows for each statement execute function quote_restands();
+
+create function customer_restands() returns trigger language plpgsql as $$
+begin
+    update document_standing s set customer = n.name from new_rows n join old_rows o on o.business_id = n.business_id and o.id = n.id
+     where n.name <> o.name and s.business_id = n.business_id and s.customer_id = n.id;
+    return null;
+end $$;
+create trigger customer_stands after update on customer referencing old table as old_rows new table as new_rows for each statement execute function customer_restands();

@@ -19,7 +19,8 @@ final class ForcedTypes {
         ID_COLUMNS.put("ClaimId", ".*\\.claim_id|claim\\.id");
         ID_COLUMNS.put("CollectionId", ".*\\.collection_id|collection\\.id");
         ID_COLUMNS.put("CustomerId", ".*\\.customer_id|customer\\.id");
-        ID_COLUMNS.put("DocumentId", ".*\\.document_id|document\\.id|means\\.reserved_for");
+        ID_COLUMNS.put(
+                "DocumentId", "quote\\.(replaces|invoice_id)|.*\\.document_id|document\\.id|means\\.reserved_for");
         ID_COLUMNS.put("EntryId", ".*\\.entry_id|entry\\.(id|reverses)");
         ID_COLUMNS.put("ItemId", ".*\\.item_id|catalogue_item\\.id");
         ID_COLUMNS.put("MatchId", "match\\.id");
@@ -38,7 +39,7 @@ final class ForcedTypes {
         ID_COLUMNS.put("UserId", ".*\\.user_id|app_user\\.id");
         ID_COLUMNS.put("WaitingId", ".*\\.waiting_id|waiting\\.id");
 
-        NAMED.put("exactum.core.document.DocumentKind", "document\\.kind");
+        NAMED.put("exactum.core.document.DocumentKind", "(document|document_standing)\\.kind");
         NAMED.put("exactum.core.document.DocumentState", "document\\.state");
         NAMED.put("exactum.core.document.PriceMode", ".*\\.price_mode");
         NAMED.put("exactum.core.settlement.MeansKind", "means\\.kind");
