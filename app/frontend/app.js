@@ -59,6 +59,11 @@
   function select(row) {
     if (!row) return;
     row.setAttribute("aria-selected", row.getAttribute("aria-selected") === "true" ? "false" : "true");
+    const pick = $("[data-pick]", row);
+    if (pick) pick.checked = row.getAttribute("aria-selected") === "true";
+    addUp(row);
+  }
+  function addUp(row) {
     const table = row.closest("table");
     const chosen = $$("tr[aria-selected='true']", table);
     const place = $(`[data-selected-of="${table.id}"]`);
@@ -114,8 +119,15 @@
 
   document.addEventListener("change", (event) => {
     const all = event.target.closest?.("[data-all]");
-    if (all) $$(`input[name="${all.dataset.all}"]`, all.closest("form")).forEach((box) => { box.checked = all.checked; });
+    if (all) $$(`input[name="${all.dataset.all}"]`, all.closest("form")).forEach((box) => { box.checked = all.checked; picked(box); });
+    if (event.target.matches?.("[data-pick]")) picked(event.target);
   });
+  function picked(box) {
+    const row = box.closest("tr[data-row]");
+    if (!row || !box.matches("[data-pick]")) return;
+    row.setAttribute("aria-selected", String(box.checked));
+    addUp(row);
+  }
   document.addEventListener("click", (event) => {
     const head = event.target.closest("th[data-sort]");
     if (head) sort(head);

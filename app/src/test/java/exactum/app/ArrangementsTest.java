@@ -17,7 +17,6 @@ import exactum.app.database.Ids;
 import exactum.app.documents.Document;
 import exactum.app.documents.Draft;
 import exactum.app.documents.Drafts;
-import exactum.app.documents.FindDocuments;
 import exactum.app.documents.SaveStanding;
 import exactum.app.documents.StandingLines;
 import exactum.app.ledger.ProveBooks;
@@ -89,7 +88,7 @@ class ArrangementsTest {
 
     private static List<String> billed(World world, Customer customer) {
         return world.documents().ofCustomer(world.moorings, customer.id(), RunningApp.TODAY, 100).stream()
-                .sorted(Comparator.comparing(FindDocuments.Listed::date))
+                .sorted(Comparator.comparing(ListDocuments.Listed::date))
                 .map(d -> d.date() + " " + d.gross().plain())
                 .toList();
     }

@@ -13,7 +13,6 @@ import exactum.app.customers.Customer;
 import exactum.app.customers.CustomerDraft;
 import exactum.app.customers.SaveCustomer;
 import exactum.app.documents.Document;
-import exactum.app.documents.FindDocuments;
 import exactum.app.documents.Standing;
 import exactum.app.messages.FindMessages;
 import exactum.app.messages.MessageState;
@@ -96,7 +95,7 @@ class BillingRunTest {
         world.agree(customer, LocalDate.of(2026, 3, 1), world.power());
         world.bill(TODAY);
         assertThat(world.documents().ofCustomer(world.moorings, customer.id(), TODAY, 100))
-                .extracting(FindDocuments.Listed::date)
+                .extracting(ListDocuments.Listed::date)
                 .containsExactlyInAnyOrder(
                         TODAY, LocalDate.of(2026, 5, 1), LocalDate.of(2026, 4, 1), LocalDate.of(2026, 3, 1));
     }

@@ -37,10 +37,10 @@ class DocumentListTest {
         try (var ada = new Visitor(world, "ada")) {
             ada.follow("/invoices/" + voided.number() + "/void", "");
         }
-        for (FindDocuments.Count count : documents.counts(world.moorings, RunningApp.TODAY)) {
+        for (ListDocuments.Count count : documents.counts(world.moorings, RunningApp.TODAY)) {
             Standing standing = count.standing();
             var rows = documents.list(
-                    world.moorings, new FindDocuments.Filter("", standing, null), RunningApp.TODAY, Slice.first(100));
+                    world.moorings, new ListDocuments.Filter("", standing, null), RunningApp.TODAY, Slice.first(100));
             assertThat(rows).as(standing.words()).hasSize(count.count());
             assertThat(count.count()).as(standing.words()).isEqualTo(standing == Standing.CREDITED ? 0 : 1);
             assertThat(rows)
@@ -50,7 +50,7 @@ class DocumentListTest {
                     .as(standing.words())
                     .isEqualTo(Money.sum(
                             euro("0.00").currency(),
-                            rows.stream().map(FindDocuments.Listed::open).toList()));
+                            rows.stream().map(ListDocuments.Listed::open).toList()));
         }
         assertThat(documents.counts(world.north, RunningApp.TODAY))
                 .allSatisfy(c -> assertThat(c.count()).isZero());

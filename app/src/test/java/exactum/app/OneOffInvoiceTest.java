@@ -138,7 +138,7 @@ class OneOffInvoiceTest {
         assertThat(world.documents()
                         .list(
                                 world.moorings,
-                                new FindDocuments.Filter("", Standing.DRAFT, null),
+                                new ListDocuments.Filter("", Standing.DRAFT, null),
                                 RunningApp.TODAY,
                                 Slice.first(1)))
                 .isEmpty();

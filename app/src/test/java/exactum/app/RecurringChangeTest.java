@@ -9,7 +9,6 @@ import exactum.app.arrangements.RecurringInvoice;
 import exactum.app.arrangements.RecurringState;
 import exactum.app.arrangements.SaveRecurring;
 import exactum.app.customers.Customer;
-import exactum.app.documents.FindDocuments;
 import exactum.core.cadence.Cadence;
 import exactum.core.cadence.Cadence.Unit;
 import exactum.core.cadence.Coverage;
@@ -55,7 +54,7 @@ class RecurringChangeTest {
 
     private static List<LocalDate> billed(World world, Customer customer) {
         return world.documents().ofCustomer(world.moorings, customer.id(), RunningApp.TODAY, 100).stream()
-                .map(FindDocuments.Listed::date)
+                .map(ListDocuments.Listed::date)
                 .sorted()
                 .toList();
     }

@@ -180,6 +180,15 @@ begin
 end $$;
 create trigger number_counter_forward before update on number_counter for each row execute function counts_forward();
 
+-- What a quote asks for, as long as nothing else is said on it.
+create table quote_default (
+    business_id int primary key references business,
+    days int not null check (days between 1 and 366),
+    signed boolean not null,
+    asks text not null check (asks in ('nothing', 'first part', 'all')),
+    by_itself boolean not null
+);
+
 create table customer_group (
     business_id int not null references business,
     id uuid not null,

@@ -21,7 +21,6 @@ create table document (
     terms_rule jsonb,
     terms_printed text not null,
     counts_whole boolean not null default false,
-    accepted_on date,
     seller jsonb,
     buyer jsonb,
     manner jsonb,

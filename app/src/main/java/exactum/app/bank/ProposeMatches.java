@@ -1,6 +1,6 @@
 package exactum.app.bank;
 
-import exactum.app.documents.FindDocuments;
+import exactum.app.documents.ListDocuments;
 import exactum.app.installation.BusinessClock;
 import exactum.app.settlement.FindClaims;
 import exactum.app.waiting.FindWaiting;
@@ -28,14 +28,14 @@ public class ProposeMatches {
     private final FindBankLines lines;
     private final FindClaims claims;
     private final FindWaiting waiting;
-    private final FindDocuments findDocuments;
+    private final ListDocuments findDocuments;
     private final BusinessClock clock;
 
     ProposeMatches(
             FindBankLines lines,
             FindClaims claims,
             FindWaiting waiting,
-            FindDocuments findDocuments,
+            ListDocuments findDocuments,
             BusinessClock clock) {
         this.lines = lines;
         this.claims = claims;

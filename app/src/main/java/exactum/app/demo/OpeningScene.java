@@ -7,8 +7,8 @@ import exactum.app.customers.FindCustomers;
 import exactum.app.database.Slice;
 import exactum.app.documents.Draft;
 import exactum.app.documents.Drafts;
-import exactum.app.documents.FindDocuments;
 import exactum.app.documents.IssueDocuments;
+import exactum.app.documents.ListDocuments;
 import exactum.app.documents.Origin;
 import exactum.app.documents.Standing;
 import exactum.app.settlement.Channel;
@@ -37,7 +37,7 @@ class OpeningScene {
     private static final LocalDate WEDNESDAY = LocalDate.of(2026, 5, 27);
     private static final LocalDate THURSDAY = LocalDate.of(2026, 5, 28);
     private static final LocalDate FRIDAY = LocalDate.of(2026, 5, 29);
-    private final FindDocuments documents;
+    private final ListDocuments documents;
     private final FindCustomers customers;
     private final FindSetup setup;
     private final FindCatalogue catalogue;
@@ -47,7 +47,7 @@ class OpeningScene {
     private final Street street;
 
     OpeningScene(
-            FindDocuments documents,
+            ListDocuments documents,
             FindCustomers customers,
             FindSetup setup,
             FindCatalogue catalogue,
@@ -81,9 +81,9 @@ class OpeningScene {
 
     /** Money that a person records by hand: a part in cash, and a transfer of which too much came. */
     private void thursday(BusinessId business, Harbour harbour) {
-        FindDocuments.Listed part = newest(business, customer(business, harbour, 11));
+        ListDocuments.Listed part = newest(business, customer(business, harbour, 11));
         byHand(business, part, Channel.CASH, part.gross().withMinor(10_000), "counter, receipt 118");
-        FindDocuments.Listed over = newest(business, customer(business, harbour, 9));
+        ListDocuments.Listed over = newest(business, customer(business, harbour, 9));
         byHand(
                 business,
                 over,
@@ -98,18 +98,18 @@ class OpeningScene {
     /** Lines of every kind that can be matched. */
     private void friday(BusinessId business, Harbour harbour) {
         String c = harbour.currency();
-        List<FindDocuments.Listed> open = open(business, FRIDAY);
-        FindDocuments.Listed exact = open.get(0);
+        List<ListDocuments.Listed> open = open(business, FRIDAY);
+        ListDocuments.Listed exact = open.get(0);
         street.transfer(c, exact.customerName(), exact.open().plain(), "Invoice " + spaced(exact.number()));
-        FindDocuments.Listed named = newest(business, customer(business, harbour, 2));
+        ListDocuments.Listed named = newest(business, customer(business, harbour, 2));
         street.transfer(c, named.customerName(), named.open().plain(), "crane lift, thank you");
-        FindDocuments.Listed announced = newestWithHand(business, customer(business, harbour, 9));
+        ListDocuments.Listed announced = newestWithHand(business, customer(business, harbour, 9));
         street.transfer(
                 c,
                 announced.customerName(),
                 announced.gross().plus(announced.gross().withMinor(2_500)).plain(),
                 announced.number());
-        FindDocuments.Listed paid = paid(business, FRIDAY);
+        ListDocuments.Listed paid = paid(business, FRIDAY);
         street.transfer(c, paid.customerName(), paid.gross().plain(), paid.number() + " again");
         street.pay(c, "Lake Water Authority", "186.40", "water rates may");
         street.pay(c, "own reserve account", "5000.00", "to reserve");
@@ -119,24 +119,24 @@ class OpeningScene {
     }
 
     private void onlyInEuro(
-            BusinessId business, String c, List<FindDocuments.Listed> open, FindDocuments.Listed exact) {
-        List<FindDocuments.Listed> others =
+            BusinessId business, String c, List<ListDocuments.Listed> open, ListDocuments.Listed exact) {
+        List<ListDocuments.Listed> others =
                 open.stream().filter(o -> !o.id().equals(exact.id())).toList();
-        FindDocuments.Listed first = others.get(0);
-        FindDocuments.Listed second = others.stream()
+        ListDocuments.Listed first = others.get(0);
+        ListDocuments.Listed second = others.stream()
                 .skip(1)
                 .filter(o -> o.customer().equals(first.customer()))
                 .findFirst()
                 .orElse(others.get(1));
         Money both = first.open().plus(second.open()).plus(first.open().withMinor(800));
         street.transfer(c, first.customerName(), both.plain(), first.number() + " and " + second.number());
-        FindDocuments.Listed part = others.get(2);
+        ListDocuments.Listed part = others.get(2);
         street.transfer(
                 c,
                 part.customerName(),
                 part.open().withMinor(part.open().minor() / 2).plain(),
                 "part of " + part.number());
-        FindDocuments.Listed structured = others.get(3);
+        ListDocuments.Listed structured = others.get(3);
         street.transferByReference(
                 c, structured.customerName(), structured.open().plain(), structured.number());
         street.transfer(c, "M. Fennelly", "96.00", "Buoy and key");
@@ -212,7 +212,7 @@ class OpeningScene {
     }
 
     private void byHand(
-            BusinessId business, FindDocuments.Listed invoice, Channel channel, Money amount, String reference) {
+            BusinessId business, ListDocuments.Listed invoice, Channel channel, Money amount, String reference) {
         record.record(
                 business,
                 new RecordPayment.ByHand(
@@ -235,15 +235,15 @@ class OpeningScene {
         return customers.search(business, name, 1).getFirst().id();
     }
 
-    private FindDocuments.Listed newest(BusinessId business, CustomerId customer) {
+    private ListDocuments.Listed newest(BusinessId business, CustomerId customer) {
         return documents.ofCustomer(business, customer, FRIDAY, 50).stream()
                 .filter(d -> d.number() != null && d.open().isPositive())
-                .max(Comparator.comparing(FindDocuments.Listed::id, Comparator.comparing(d -> d.value())))
+                .max(Comparator.comparing(ListDocuments.Listed::id, Comparator.comparing(d -> d.value())))
                 .orElseThrow();
     }
 
     /** The invoice of which a transfer was announced. */
-    private FindDocuments.Listed newestWithHand(BusinessId business, CustomerId customer) {
+    private ListDocuments.Listed newestWithHand(BusinessId business, CustomerId customer) {
         return documents.ofCustomer(business, customer, FRIDAY, 50).stream()
                 .filter(d -> d.standing() == Standing.NOT_AT_BANK)
                 .findFirst()
@@ -251,18 +251,18 @@ class OpeningScene {
     }
 
     /** What is open, the oldest first, of those who have not said that they would pay by card. */
-    private List<FindDocuments.Listed> open(BusinessId business, LocalDate day) {
+    private List<ListDocuments.Listed> open(BusinessId business, LocalDate day) {
         return Stream.of(Standing.OVERDUE, Standing.ISSUED)
                 .flatMap(s ->
-                        documents.list(business, new FindDocuments.Filter("", s, null), day, Slice.first(200)).stream())
+                        documents.list(business, new ListDocuments.Filter("", s, null), day, Slice.first(200)).stream())
                 .filter(d -> !d.gross().currency().getCurrencyCode().equals("USD"))
-                .sorted(Comparator.comparing(FindDocuments.Listed::due).thenComparing(FindDocuments.Listed::number))
+                .sorted(Comparator.comparing(ListDocuments.Listed::due).thenComparing(ListDocuments.Listed::number))
                 .toList();
     }
 
-    private FindDocuments.Listed paid(BusinessId business, LocalDate day) {
+    private ListDocuments.Listed paid(BusinessId business, LocalDate day) {
         return documents
-                .list(business, new FindDocuments.Filter("", Standing.PAID, null), day, Slice.first(20))
+                .list(business, new ListDocuments.Filter("", Standing.PAID, null), day, Slice.first(20))
                 .getFirst();
     }
 }

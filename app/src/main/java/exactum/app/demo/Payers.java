@@ -3,7 +3,7 @@ package exactum.app.demo;
 import exactum.app.cards.StartCardPayment;
 import exactum.app.customers.FindCustomers;
 import exactum.app.database.Slice;
-import exactum.app.documents.FindDocuments;
+import exactum.app.documents.ListDocuments;
 import exactum.app.documents.Standing;
 import exactum.app.installation.Settings;
 import exactum.app.links.PaymentLink;
@@ -22,7 +22,7 @@ import org.springframework.stereotype.Component;
 class Payers {
     private static final int ALL = 10_000;
     private final FindCustomers customers;
-    private final FindDocuments documents;
+    private final ListDocuments documents;
     private final FindClaims claims;
     private final PaymentLinks links;
     private final StartCardPayment start;
@@ -31,7 +31,7 @@ class Payers {
 
     Payers(
             FindCustomers customers,
-            FindDocuments documents,
+            ListDocuments documents,
             FindClaims claims,
             PaymentLinks links,
             StartCardPayment start,
@@ -48,7 +48,7 @@ class Payers {
 
     /** Those whose day it is pay their invoices. */
     void payOn(BusinessId business, Harbour harbour, LocalDate day) {
-        for (FindDocuments.Listed invoice : unpaid(business, day)) {
+        for (ListDocuments.Listed invoice : unpaid(business, day)) {
             if (!invoice.gross().currency().equals(harbour.business().currency())) continue;
             if (harbour.byTransfer().contains(invoice.customerName()))
                 transfers(business, invoice, day).ifPresent(amount -> transfer(harbour, invoice, amount));
@@ -58,7 +58,7 @@ class Payers {
     }
 
     /** What is transferred on a day: the part whose day it was the day before, or all of what is not divided. */
-    private Optional<Money> transfers(BusinessId business, FindDocuments.Listed invoice, LocalDate day) {
+    private Optional<Money> transfers(BusinessId business, ListDocuments.Listed invoice, LocalDate day) {
         List<FindClaims.Part> parts = claims.parts(business, invoice.id());
         if (parts.size() < 2) return day.equals(payDay(invoice)) ? Optional.of(invoice.open()) : Optional.empty();
         return parts.stream()
@@ -67,14 +67,14 @@ class Payers {
                 .findFirst();
     }
 
-    private List<FindDocuments.Listed> unpaid(BusinessId business, LocalDate day) {
+    private List<ListDocuments.Listed> unpaid(BusinessId business, LocalDate day) {
         return Stream.of(Standing.ISSUED, Standing.PART_PAID, Standing.OVERDUE)
                 .flatMap(s ->
-                        documents.list(business, new FindDocuments.Filter("", s, null), day, Slice.first(ALL)).stream())
+                        documents.list(business, new ListDocuments.Filter("", s, null), day, Slice.first(ALL)).stream())
                 .toList();
     }
 
-    private static LocalDate payDay(FindDocuments.Listed invoice) {
+    private static LocalDate payDay(ListDocuments.Listed invoice) {
         int dice = Math.floorMod(
                 invoice.number().hashCode() * 31 + invoice.customerName().hashCode(), 100);
         boolean never = Math.floorMod(invoice.customerName().hashCode(), 19) == 3
@@ -83,7 +83,7 @@ class Payers {
         return invoice.date().plusDays(dice < 90 ? 1 + dice % 13 : 16 + dice % 20);
     }
 
-    private void transfer(Harbour harbour, FindDocuments.Listed invoice, Money amount) {
+    private void transfer(Harbour harbour, ListDocuments.Listed invoice, Money amount) {
         street.transfer(
                 harbour.currency(),
                 invoice.customerName(),
@@ -92,7 +92,7 @@ class Payers {
     }
 
     /** Pays what is open of an invoice by card, with a card that is short of money first now and then. */
-    void payByCard(BusinessId business, FindDocuments.Listed invoice) {
+    void payByCard(BusinessId business, ListDocuments.Listed invoice) {
         PaymentLink link = links.ofDocument(business, invoice.id());
         var outcome = start.start(
                 link, invoice.open().minor(), settings.publicAddress() + "/pay/" + links.token(link) + "/back");

@@ -60,7 +60,9 @@ class CountFromDownPayment {
                 .rule()
                 .schedule(
                         document.gross(),
-                        Anchors.of(document.date(), document.period()).paid(paid),
+                        Anchors.of(document.date(), document.period())
+                                .accepted(document.particulars().acceptedOn())
+                                .paid(paid),
                         Clearing.of(businesses.get(business).currency()).calendar())
                 .instalments()
                 .stream()

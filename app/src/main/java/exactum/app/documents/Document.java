@@ -19,6 +19,7 @@ import java.util.List;
  *
  * @param date its own date
  * @param period the time it is for, or null
+ * @param particulars what belongs to its kind alone
  * @param rule the terms it was issued with; null where it asks for nothing
  */
 public record Document(
@@ -35,6 +36,7 @@ public record Document(
         Texts texts,
         Terms rule,
         Origin origin,
+        Particulars particulars,
         List<IssuedLine> lines,
         List<Tax> taxes) {
 
@@ -50,7 +52,7 @@ public record Document(
             PriceMode mode, List<Adjustment> adjustments, Money net, Money tax, Money gross, Money prepaid) {}
 
     /** What it says beside its figures; empty for nothing. */
-    public record Texts(String terms, String theirReference, String ourReference, String memo) {}
+    public record Texts(String terms, String theirReference, String ourReference, String memo, String footer) {}
 
     /**
      * A line as issued.

@@ -1,6 +1,7 @@
 package exactum.app.documents;
 
 import exactum.app.catalogue.Discount;
+import exactum.app.customers.Delivery;
 import exactum.app.customers.PaysBy;
 import exactum.core.cadence.ServicePeriod;
 import exactum.core.document.Adjustment;
@@ -9,12 +10,13 @@ import exactum.core.ids.DocumentId;
 import exactum.core.ids.TermsId;
 import exactum.core.terms.Terms;
 import exactum.core.text.TextKind;
+import exactum.core.typed.TypedAdjustments;
 import java.time.LocalDate;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 
-/** What stands on the paper of a one-off invoice while it is typed. */
+/** What stands on the paper of one document while it is typed. */
 public final class DocumentForm extends PaperForm {
     public DocumentForm(Map<String, String> fields, Setting setting) {
         super(fields, setting);
@@ -23,18 +25,23 @@ public final class DocumentForm extends PaperForm {
     /** The fields that a stored draft starts with. */
     public static Map<String, String> fields(Draft draft) {
         var f = new LinkedHashMap<String, String>();
+        f.put("kind", draft.kind().name());
         f.put("customer", draft.customer().toString());
         f.put("date", text(draft.date()));
-        f.put("terms", draft.terms().toString());
+        f.put("currency", draft.content().currency().getCurrencyCode());
+        if (draft.terms() != null) f.put("terms", draft.terms().toString());
         f.put("termsOf", draft.customer().toString());
         f.put("mode", draft.content().mode().words());
         f.put("reference", draft.content().wording().theirReference());
         f.put("ourReference", draft.content().wording().ourReference());
         putPeriod(f, draft.content().period());
         f.put("memo", draft.content().wording().memo());
+        f.put("footer", draft.content().wording().footer());
         f.put("revision", Integer.toString(draft.revision()));
         if (draft.useCredit()) f.put("useCredit", "on");
-        draft.content().adjustments().stream().findFirst().ifPresent(a -> f.put("discount", a.name()));
+        if (!draft.content().adjustments().isEmpty())
+            f.put("adjust", TypedAdjustments.text(draft.content().adjustments()));
+        KindFields.put(f, draft);
         TypedLines.put(f, draft.content().lines());
         if (draft.content().sending().paysBy() != null)
             f.put("paysBy", draft.content().sending().paysBy().name());
@@ -50,14 +57,30 @@ public final class DocumentForm extends PaperForm {
     }
 
     private Draft.Sending sending() {
-        return get("paysBy").isEmpty()
-                ? Draft.Sending.USUAL
-                : new Draft.Sending(List.of(), false, null, choice("paysBy", PaysBy.EITHER));
+        PaysBy paysBy = get("paysBy").isEmpty() ? null : choice("paysBy", PaysBy.EITHER);
+        Delivery delivery = get("delivery").isEmpty() ? null : choice("delivery", Delivery.PDF);
+        return new Draft.Sending(List.of(), false, delivery, paysBy);
+    }
+
+    /** What is written on it. */
+    public DocumentKind kind() {
+        return choice("kind", DocumentKind.INVOICE);
     }
 
     /** Its parts, where they are typed for it alone. */
     public TypedParts parts() {
         return new TypedParts(fields, problems, currency(), date());
+    }
+
+    /** Whether discounts and surcharges of all of it can be typed; those of a credit note follow its document. */
+    @Override
+    public boolean adjusts() {
+        return get("credits").isEmpty();
+    }
+
+    /** Whether it has terms: what is paid at once, or pays itself, has none. */
+    public boolean asksLater() {
+        return kind() == DocumentKind.INVOICE || kind() == DocumentKind.QUOTE;
     }
 
     /** The time it is for; null where none is typed. */
@@ -98,20 +121,24 @@ public final class DocumentForm extends PaperForm {
         var wording = new Draft.Wording(
                 text("reference", TextKind.NAME),
                 text("ourReference", TextKind.NAME),
-                text("memo", TextKind.PARAGRAPHS));
+                text("memo", TextKind.PARAGRAPHS),
+                text("footer", TextKind.PARAGRAPHS));
         if (customer().isEmpty()) problem("customer", "Choose a customer.");
         if (lines.stream().allMatch(l -> l.isText())) problem("text0", "It needs at least one line with a price.");
+        var extra = new KindFields(this, setting.today());
+        Particulars particulars = extra.particulars();
         if (hasProblems()) throw refused("invoice.wrong");
         return new Draft(
                 id,
-                DocumentKind.INVOICE,
+                kind(),
                 customer().orElseThrow(),
                 date,
                 new Draft.Content(currency(), mode(), lines, adjustments, period, wording, sending()),
-                terms(chosenTerms),
-                own,
-                Origin.BY_HAND,
+                asksLater() ? terms(chosenTerms) : null,
+                asksLater() ? own : null,
+                extra.origin(),
                 useCredit(),
-                revision);
+                revision,
+                particulars);
     }
 }

@@ -3,7 +3,6 @@ package exactum.app.documents;
 import exactum.app.business.FindBusinesses;
 import exactum.app.business.Needs;
 import exactum.app.business.Power;
-import exactum.app.database.Slice;
 import exactum.app.daysheet.Decisions;
 import exactum.app.installation.BusinessClock;
 import exactum.app.links.PaymentLink;
@@ -15,7 +14,6 @@ import exactum.app.settlement.FindSchedules;
 import exactum.app.settlement.UseCredit;
 import exactum.app.trail.Trails;
 import exactum.app.web.NotHere;
-import exactum.app.web.Pager;
 import exactum.app.web.Texts;
 import exactum.app.web.TypedForm;
 import exactum.core.calendar.Clearing;
@@ -90,32 +88,6 @@ class DocumentPages {
         this.useCredit = useCredit;
         this.voidDocument = voidDocument;
         this.clock = clock;
-    }
-
-    @GetMapping("/invoices")
-    String list(
-            BusinessId business,
-            @RequestParam(defaultValue = "") String q,
-            @RequestParam Optional<Standing> standing,
-            @RequestParam Optional<LocalDate> due,
-            @RequestParam(defaultValue = "1") int from,
-            Model model) {
-        LocalDate today = clock.today(business);
-        var filter = new FindDocuments.Filter(q, standing.orElse(null), due.orElse(null));
-        model.addAttribute("filter", filter);
-        Slice slice = Slice.page(from);
-        List<FindDocuments.Listed> shown = documents.list(business, filter, today, slice);
-        List<FindDocuments.Count> counts = documents.counts(business, today);
-        FindDocuments.Totals totals = filter.isByStandingAlone()
-                ? FindDocuments.Totals.of(counts.stream()
-                        .filter(c -> filter.standing() == null || c.standing() == filter.standing())
-                        .toList())
-                : documents.totals(business, filter, today);
-        model.addAttribute("documents", shown);
-        model.addAttribute("totals", totals);
-        model.addAttribute("pager", Pager.of(slice, shown.size(), totals.count()));
-        model.addAttribute("counts", counts);
-        return "documents/list";
     }
 
     @GetMapping("/invoices/{number}")

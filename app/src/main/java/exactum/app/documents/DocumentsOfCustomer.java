@@ -16,18 +16,18 @@ import org.springframework.stereotype.Component;
 @Order(20)
 class DocumentsOfCustomer implements CustomerSection {
     private static final int SHOWN = 60;
-    private final FindDocuments documents;
+    private final ListDocuments documents;
     private final FindClaims claims;
     private final BusinessClock clock;
 
-    DocumentsOfCustomer(FindDocuments documents, FindClaims claims, BusinessClock clock) {
+    DocumentsOfCustomer(ListDocuments documents, FindClaims claims, BusinessClock clock) {
         this.documents = documents;
         this.claims = claims;
         this.clock = clock;
     }
 
     /** What is shown of them, what all of them come to, and what of it is overdue. */
-    public record Content(List<FindDocuments.Listed> shown, FindDocuments.Totals totals, List<Money> overdue) {}
+    public record Content(List<ListDocuments.Listed> shown, ListDocuments.Totals totals, List<Money> overdue) {}
 
     @Override
     public String template() {

@@ -24,6 +24,7 @@ import java.util.List;
  * @param own terms that were typed for this document alone, in place of the kept ones; null for none
  * @param useCredit whether the customer's credit on account is set against it as it is issued
  * @param revision raised by each change of a stored one; 0 for one that was never stored
+ * @param particulars what belongs to its kind alone
  */
 public record Draft(
         DocumentId id,
@@ -35,19 +36,40 @@ public record Draft(
         Terms own,
         Origin origin,
         boolean useCredit,
-        int revision) {
+        int revision,
+        Particulars particulars) {
+
+    /** A draft that has nothing of its kind alone. */
+    public Draft(
+            DocumentId id,
+            DocumentKind kind,
+            CustomerId customer,
+            LocalDate date,
+            Content content,
+            TermsId terms,
+            Terms own,
+            Origin origin,
+            boolean useCredit,
+            int revision) {
+        this(id, kind, customer, date, content, terms, own, origin, useCredit, revision, Particulars.NONE);
+    }
 
     /** The same with other lines. */
     Draft with(List<Line> lines) {
+        return with(lines, content.adjustments());
+    }
+
+    /** The same with other lines, and with other discounts and surcharges of the whole. */
+    Draft with(List<Line> lines, List<Adjustment> adjustments) {
         var other = new Content(
                 content.currency(),
                 content.mode(),
                 lines,
-                content.adjustments(),
+                adjustments,
                 content.period(),
                 content.wording(),
                 content.sending());
-        return new Draft(id, kind, customer, date, other, terms, own, origin, useCredit, revision);
+        return new Draft(id, kind, customer, date, other, terms, own, origin, useCredit, revision, particulars);
     }
 
     /** The same paper, from where another came and going as that goes. */
@@ -62,7 +84,7 @@ public record Draft(
                 stored.origin().recurring() == null
                         ? content.sending()
                         : stored.content().sending());
-        return new Draft(id, kind, customer, date, sent, terms, own, stored.origin(), useCredit, revision);
+        return new Draft(id, kind, customer, date, sent, terms, own, stored.origin(), useCredit, revision, particulars);
     }
 
     /**
@@ -102,7 +124,12 @@ public record Draft(
     }
 
     /** Texts of the business and the payer; empty for none. */
-    public record Wording(String theirReference, String ourReference, String memo) {
+    public record Wording(String theirReference, String ourReference, String memo, String footer) {
         public static final Wording NONE = new Wording("", "", "");
+
+        /** Without a footer of its own. */
+        public Wording(String theirReference, String ourReference, String memo) {
+            this(theirReference, ourReference, memo, "");
+        }
     }
 }

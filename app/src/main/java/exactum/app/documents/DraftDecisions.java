@@ -11,9 +11,9 @@ import org.springframework.stereotype.Component;
 @Component
 class DraftDecisions implements DecisionSource {
     static final String KEY = "draft/";
-    private final FindDocuments documents;
+    private final ListDocuments documents;
 
-    DraftDecisions(FindDocuments documents) {
+    DraftDecisions(ListDocuments documents) {
         this.documents = documents;
     }
 

@@ -5,26 +5,16 @@ import exactum.app.approvals.Approvals;
 import exactum.app.business.Business;
 import exactum.app.business.Needs;
 import exactum.app.business.Power;
-import exactum.app.customers.Customer;
-import exactum.app.customers.FindCustomers;
 import exactum.app.database.Ids;
-import exactum.app.installation.BusinessClock;
 import exactum.app.security.SignedIn;
-import exactum.app.settlement.FindPayments;
-import exactum.app.setup.FindSetup;
-import exactum.app.setup.KeptTerms;
 import exactum.app.web.NotHere;
 import exactum.core.document.DocumentKind;
-import exactum.core.document.PriceMode;
-import exactum.core.document.TaxRate;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.DocumentId;
-import exactum.core.problem.Refusal;
+import jakarta.servlet.http.HttpServletRequest;
 import java.time.LocalDate;
-import java.util.Comparator;
 import java.util.HashMap;
-import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.springframework.dao.DuplicateKeyException;
@@ -36,71 +26,72 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 
-/** A one-off invoice: the paper it is typed on, saved as a draft, rehearsed while it is typed, issued. */
+/** One document of any kind: the paper it is typed on, saved as a draft, rehearsed while it is typed, issued. */
 @Controller
 class DraftPages {
-    private static final String NEW = "new invoice";
     private final Drafts drafts;
     private final FormDrafts typed;
     private final FindDocuments documents;
-    private final FindCustomers customers;
     private final Approvals approvals;
-    private final FindPayments payments;
-    private final FindSetup setup;
     private final PaperSettings settings;
     private final PreparedDocuments prepared;
     private final JoinStanding standing;
     private final DividedPaper divided;
-    private final BusinessClock clock;
+    private final StartPaper start;
+    private final DraftPaper paper;
 
     DraftPages(
             Drafts drafts,
             FormDrafts typed,
             FindDocuments documents,
-            FindCustomers customers,
             Approvals approvals,
-            FindPayments payments,
-            FindSetup setup,
             PaperSettings settings,
             PreparedDocuments prepared,
             JoinStanding standing,
             DividedPaper divided,
-            BusinessClock clock) {
+            StartPaper start,
+            DraftPaper paper) {
         this.drafts = drafts;
         this.typed = typed;
         this.documents = documents;
-        this.customers = customers;
         this.approvals = approvals;
-        this.payments = payments;
-        this.setup = setup;
         this.settings = settings;
         this.prepared = prepared;
         this.standing = standing;
         this.divided = divided;
-        this.clock = clock;
+        this.start = start;
+        this.paper = paper;
     }
 
-    @GetMapping("/invoices/new")
+    @GetMapping({"/invoices/new", "/quotes/new", "/credit-notes/new", "/cash-sales/new"})
     @Needs(Power.DOCUMENTS)
     String fresh(
             Business business,
             @RequestParam Optional<CustomerId> customer,
             @RequestParam(defaultValue = "false") boolean over,
             @RequestParam(name = "prepared", defaultValue = "") String from,
+            @RequestParam(defaultValue = "") String like,
+            @RequestParam(defaultValue = "") String credits,
             @AuthenticationPrincipal SignedIn user,
+            HttpServletRequest http,
             Model model) {
-        if (over) typed.drop(business.id(), user.login(), NEW);
-        Map<String, String> fields = new HashMap<>(typed.find(business.id(), user.login(), NEW)
+        String uri = http.getRequestURI().replaceFirst("/new$", "");
+        DocumentKind kind = PaperKind.at(uri.substring(uri.lastIndexOf('/') + 1));
+        if (over || !like.isEmpty() || !credits.isEmpty())
+            typed.drop(business.id(), user.login(), PaperKind.form(kind));
+        Map<String, String> fields = new HashMap<>(typed.find(business.id(), user.login(), PaperKind.form(kind))
                 .filter(f -> !isSaved(business.id(), f))
                 .orElse(Map.of()));
         model.addAttribute("typedBefore", !fields.isEmpty());
+        if (fields.isEmpty()) start.begin(business.id(), kind, fields);
+        if (!like.isEmpty()) start.likeDocument(business.id(), like, fields);
+        if (!credits.isEmpty()) start.crediting(business.id(), credits, fields);
         fields.putIfAbsent("key", Ids.next().toString());
         customer.ifPresent(c -> fields.put("customer", c.toString()));
         fields.put("prepared", from);
-        prepared.add(business.id(), fields);
-        standing.join(business.id(), fields, DocumentKind.INVOICE, day(business, fields));
-        TypedLines.fillFromItems(fields, settings.items(business.id(), fields), settings.sale(business, fields));
-        show(business, fields, null, model);
+        complete(business, fields);
+        typed.save(business.id(), user.login(), PaperKind.form(kind), fields);
+        paper.show(business, fields, null, model);
         return "documents/paper";
     }
 
@@ -111,6 +102,15 @@ class DraftPages {
         DocumentId id = DocumentId.valueOf(key);
         return drafts.find(business, id).isPresent()
                 || documents.find(business, id).isPresent();
+    }
+
+    /** What a paper has by itself: a prepared document, standing lines, the prices of the catalogue. */
+    private void complete(Business business, Map<String, String> fields) {
+        prepared.add(business.id(), fields);
+        DocumentForm form = paper.form(business, fields);
+        if (fields.getOrDefault("credits", "").isEmpty())
+            standing.join(business.id(), fields, form.kind(), day(business, fields));
+        TypedLines.fillFromItems(fields, settings.items(business.id(), fields), settings.sale(business, fields));
     }
 
     @GetMapping("/drafts/{id}")
@@ -132,7 +132,7 @@ class DraftPages {
         model.addAttribute(
                 "approval",
                 approvals.last(business.id(), ApprovalKind.DOCUMENT, id.value()).orElse(null));
-        show(business, fields, draft.get(), model);
+        paper.show(business, fields, draft.get(), model);
         return "documents/paper";
     }
 
@@ -149,22 +149,24 @@ class DraftPages {
                 ? null
                 : drafts.find(business.id(), DocumentId.valueOf(id)).orElseThrow(NotHere::new);
         settings.follow(fields);
-        prepared.add(business.id(), fields);
-        standing.join(business.id(), fields, DocumentKind.INVOICE, day(business, fields));
-        TypedLines.fillFromItems(fields, settings.items(business.id(), fields), settings.sale(business, fields));
-        divided.press(business, fields, model);
-        typed.save(business.id(), user.login(), id.isEmpty() ? NEW : id, fields);
-        show(business, fields, draft, model);
+        complete(business, fields);
+        if (paper.form(business, fields).asksLater()) divided.press(business, fields, model);
+        typed.save(business.id(), user.login(), formKey(business, fields), fields);
+        paper.show(business, fields, draft, model);
         return "documents/paper :: typed";
     }
 
     @PostMapping("/drafts")
     @Needs(Power.DOCUMENTS)
-    String save(Business business, @RequestParam Map<String, String> fields, @AuthenticationPrincipal SignedIn user) {
-        Draft draft = toDraft(business, fields);
+    String save(
+            Business business,
+            @RequestParam Map<String, String> fields,
+            @RequestParam(defaultValue = "false") boolean another,
+            @AuthenticationPrincipal SignedIn user) {
+        Draft draft = paper.draft(business, fields);
         drafts.save(business.id(), draft);
-        forget(business.id(), user, fields);
-        return "redirect:/drafts/" + draft.id();
+        forget(business, user, fields);
+        return another ? anotherOf(draft.kind()) : "redirect:/drafts/" + draft.id();
     }
 
     @PostMapping("/drafts/issue")
@@ -173,17 +175,22 @@ class DraftPages {
             Business business,
             @RequestParam Map<String, String> fields,
             @RequestParam(defaultValue = "false") boolean send,
+            @RequestParam(defaultValue = "false") boolean another,
             @AuthenticationPrincipal SignedIn user) {
-        Draft draft = toDraft(business, fields);
+        Draft draft = paper.draft(business, fields);
         Optional<Document> before = documents.find(business.id(), draft.id());
         if (before.isPresent()) return "redirect:/invoices/" + before.get().number();
         if (!drafts.mayIssue(business.id(), draft)) {
-            forget(business.id(), user, fields);
+            forget(business, user, fields);
             return "redirect:/drafts/" + draft.id();
         }
         String number = issued(business.id(), draft, send);
-        forget(business.id(), user, fields);
-        return "redirect:/invoices/" + number;
+        forget(business, user, fields);
+        return another ? anotherOf(draft.kind()) : "redirect:/invoices/" + number;
+    }
+
+    private static String anotherOf(DocumentKind kind) {
+        return "redirect:/" + PaperKind.place(kind) + "/new";
     }
 
     /** Issues it; sent from two windows at once, the second finds what the first has made. */
@@ -202,9 +209,10 @@ class DraftPages {
             @PathVariable DocumentId id,
             @RequestParam(defaultValue = "false") boolean again,
             @AuthenticationPrincipal SignedIn user) {
+        DocumentKind kind = drafts.find(business, id).map(Draft::kind).orElse(DocumentKind.INVOICE);
         drafts.delete(business, id, again);
         typed.drop(business, user.login(), id.toString());
-        return "redirect:/invoices?standing=DRAFT";
+        return "redirect:" + PaperKind.list(kind) + "?standing=DRAFT";
     }
 
     @PostMapping("/drafts/{id}/discard")
@@ -216,86 +224,15 @@ class DraftPages {
     }
 
     private LocalDate day(Business business, Map<String, String> fields) {
-        return form(business, fields).date();
+        return paper.form(business, fields).date();
     }
 
-    private void forget(BusinessId business, SignedIn user, Map<String, String> fields) {
+    private String formKey(Business business, Map<String, String> fields) {
         String id = fields.getOrDefault("id", "");
-        typed.drop(business, user.login(), id.isEmpty() ? NEW : id);
+        return id.isEmpty() ? PaperKind.form(paper.form(business, fields).kind()) : id;
     }
 
-    private Draft toDraft(Business business, Map<String, String> fields) {
-        DocumentForm form = form(business, fields);
-        String id = form.get("id", form.get("key", Ids.next().toString()));
-        String over = form.get("over", form.get("revision"));
-        PaperFigures.of(form, settings.rates(business.id(), form), form.date());
-        Draft typed = form.toDraft(
-                DocumentId.valueOf(id),
-                settings.usualTerms(business.id(), form),
-                over.matches("\\d{1,9}") ? Integer.parseInt(over) : 0);
-        return drafts.find(business.id(), typed.id()).map(typed::like).orElse(typed);
-    }
-
-    private DocumentForm form(Business business, Map<String, String> fields) {
-        return new DocumentForm(fields, settings.of(business, fields));
-    }
-
-    private void show(Business business, Map<String, String> fields, Draft draft, Model model) {
-        DocumentForm form = form(business, fields);
-        BusinessId id = business.id();
-        Customer customer = form.get("customer").isEmpty()
-                ? null
-                : customers.find(id, CustomerId.valueOf(form.get("customer"))).orElse(null);
-        List<KeptTerms> terms = setup.terms(id);
-        KeptTerms chosen = settings.terms(id, form, terms);
-        LocalDate date = form.date();
-        PaperFigures figures = PaperFigures.of(form, settings.rates(id, form), date);
-        model.addAttribute("figures", figures);
-        model.addAttribute("title", draft == null ? "New invoice" : "Draft invoice");
-        if (draft != null) {
-            model.addAttribute("saved", draft.revision());
-            model.addAttribute(
-                    "differences", FormDrafts.differences(fields, DocumentForm.fields(draft), draft.revision()));
-        }
-        model.addAttribute("form", form);
-        model.addAttribute("draft", draft);
-        model.addAttribute("customer", customer);
-        model.addAttribute("business", business);
-        model.addAttribute("termsList", terms);
-        model.addAttribute("chosenTerms", chosen);
-        model.addAttribute("termsFrom", settings.termsFrom(id, form, terms, chosen));
-        model.addAttribute("billed", settings.billed(id, form).orElse(null));
-        divided.show(business, form, chosen, figures.gross(), model);
-        model.addAttribute("items", settings.suggested(id, ""));
-        model.addAttribute("prepared", prepared.all(id));
-        model.addAttribute(
-                "standing", customer == null ? List.of() : standing.of(id, customer.id(), DocumentKind.INVOICE, date));
-        model.addAttribute(
-                "priceWorkings",
-                TypedLines.priceWorkings(fields, settings.items(id, fields), settings.sale(business, fields)));
-        model.addAttribute("modes", PriceMode.values());
-        model.addAttribute("rates", rates(id, date));
-        model.addAttribute("credit", customer == null ? List.of() : payments.creditOf(id, customer.id()));
-        rehearse(business, form, draft, chosen, customer, model);
-    }
-
-    /** What issuing it now would do, as soon as the paper is complete. */
-    private void rehearse(
-            Business business, DocumentForm form, Draft draft, KeptTerms chosen, Customer customer, Model model) {
-        if (customer == null || form.lines().isEmpty() || form.hasProblems()) return;
-        try {
-            DocumentId id = draft == null ? new DocumentId(Ids.next()) : draft.id();
-            int revision = draft == null ? 0 : draft.revision();
-            model.addAttribute("rehearsal", drafts.rehearse(business.id(), form.toDraft(id, chosen.id(), revision)));
-        } catch (Refusal notYet) {
-            model.addAttribute("notYet", notYet.sentence());
-        }
-    }
-
-    private List<TaxRate> rates(BusinessId business, LocalDate date) {
-        return setup.taxRates(business).rates().stream()
-                .filter(r -> r.isValidOn(date))
-                .sorted(Comparator.comparing(TaxRate::percent).reversed())
-                .toList();
+    private void forget(Business business, SignedIn user, Map<String, String> fields) {
+        typed.drop(business.id(), user.login(), formKey(business, fields));
     }
 }

@@ -152,6 +152,8 @@ class DraftStore {
                 .setTheirReference(IssueStore.emptyToNull(c.wording().theirReference()))
                 .setOurReference(IssueStore.emptyToNull(c.wording().ourReference()))
                 .setMemo(IssueStore.emptyToNull(c.wording().memo()))
+                .setFooter(IssueStore.emptyToNull(c.wording().footer()))
+                .setParticulars(json.particulars(d.particulars()))
                 .setOrigin(d.origin().kind().words())
                 .setOriginId(d.origin().id())
                 .setUseCredit(d.useCredit())
@@ -179,12 +181,14 @@ class DraftStore {
                         new Draft.Wording(
                                 DocumentStore.orEmpty(d.getTheirReference()),
                                 DocumentStore.orEmpty(d.getOurReference()),
-                                DocumentStore.orEmpty(d.getMemo())),
+                                DocumentStore.orEmpty(d.getMemo()),
+                                DocumentStore.orEmpty(d.getFooter())),
                         json.sending(d.getSending())),
                 d.getTermsId(),
                 terms.read(d.getTermsRule()),
                 new Origin(Origin.Kind.of(d.getOrigin()), d.getOriginId()),
                 d.getUseCredit(),
-                d.getRevision());
+                d.getRevision(),
+                json.particulars(d.getParticulars()));
     }
 }

@@ -3,10 +3,11 @@ package exactum.app.documents;
 import exactum.app.database.CopyRows;
 import exactum.app.database.Ids;
 import exactum.app.ledger.Ledger;
-import exactum.app.messages.MessageKind;
 import exactum.app.messages.NewMessage;
 import exactum.app.messages.Outbox;
 import exactum.app.settlement.Claims;
+import exactum.app.settlement.NewPayment;
+import exactum.app.settlement.RecordPayment;
 import exactum.app.settlement.Settle;
 import exactum.core.document.DocumentKind;
 import exactum.core.ids.BusinessId;
@@ -17,6 +18,7 @@ import exactum.core.ledger.Accounts;
 import exactum.core.ledger.Bookings;
 import exactum.core.ledger.Entry;
 import exactum.core.money.Money;
+import exactum.core.settlement.Policy;
 import exactum.core.settlement.Settling;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -26,6 +28,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -43,8 +46,19 @@ public class IssueDocuments {
     private final Settle settle;
     private final Ledger ledger;
     private final Outbox outbox;
+    private final RecordPayment payments;
+    private final ApplicationEventPublisher events;
 
-    IssueDocuments(IssueStore store, DraftStore drafts, Settle settle, Ledger ledger, Outbox outbox) {
+    IssueDocuments(
+            IssueStore store,
+            DraftStore drafts,
+            Settle settle,
+            Ledger ledger,
+            Outbox outbox,
+            RecordPayment payments,
+            ApplicationEventPublisher events) {
+        this.payments = payments;
+        this.events = events;
         this.store = store;
         this.drafts = drafts;
         this.settle = settle;
@@ -82,10 +96,15 @@ public class IssueDocuments {
         var issued = new ArrayList<Issued>(documents.size());
         for (int i = 0; i < documents.size(); i++) {
             Prepared p = documents.get(i);
-            boolean settles = p.draft().useCredit() || waitedFor.contains(p.id());
-            Money prepaid = settles || p.draft().kind() == DocumentKind.CREDIT_NOTE
+            boolean settles = p.draft().useCredit()
+                    || waitedFor.contains(p.id())
+                    || p.draft().kind() == DocumentKind.CREDIT_NOTE
+                    || p.draft().kind() == DocumentKind.CASH_SALE;
+            Money prepaid = settles
                     ? settled(business, p, numbers.get(i), how, bookings.accounts())
                     : Money.zero(p.totals().gross().currency());
+            if (p.draft().kind() == DocumentKind.QUOTE)
+                events.publishEvent(new DocumentIssued(business, p, numbers.get(i)));
             issued.add(new Issued(p.id(), numbers.get(i), p.totals().gross(), prepaid));
         }
         return issued;
@@ -119,7 +138,7 @@ public class IssueDocuments {
     private static List<NewMessage> messages(List<Prepared> documents, LocalDate sendOn) {
         return documents.stream()
                 .map(p -> new NewMessage(
-                        MessageKind.INVOICE,
+                        SendAgain.kind(p.draft().kind()),
                         p.draft().customer(),
                         p.id().value(),
                         sendOn,
@@ -133,9 +152,14 @@ public class IssueDocuments {
         var entries = new ArrayList<Entry>(documents.size());
         for (int i = 0; i < documents.size(); i++) {
             Prepared p = documents.get(i);
-            if (p.draft().kind() == DocumentKind.INVOICE)
+            if (p.draft().kind() == DocumentKind.INVOICE || p.draft().kind() == DocumentKind.CASH_SALE)
                 entries.add(bookings.invoiceIssued(
-                        p.id(), numbers.get(i), p.draft().customer(), p.draft().date(), p.incomes(), p.tax()));
+                        p.id(),
+                        p.draft().kind().title() + " " + numbers.get(i),
+                        p.draft().customer(),
+                        p.draft().date(),
+                        p.incomes(),
+                        p.tax()));
         }
         return entries;
     }
@@ -145,6 +169,10 @@ public class IssueDocuments {
         Money nothing = Money.zero(p.totals().gross().currency());
         if (p.draft().kind() == DocumentKind.CREDIT_NOTE) {
             credit(business, p, number, accounts);
+            return nothing;
+        }
+        if (p.draft().kind() == DocumentKind.CASH_SALE) {
+            paid(business, p, number);
             return nothing;
         }
         Money prepaid = settle.useCredit(
@@ -157,6 +185,24 @@ public class IssueDocuments {
         return prepaid;
     }
 
+    /** A cash sale is paid as it is made: the money is in hand, and waits for its bank line. */
+    private void paid(BusinessId business, Prepared p, String number) {
+        Particulars.Sale sale = p.draft().particulars().sale();
+        Money gross = p.totals().gross();
+        payments.record(
+                business,
+                new RecordPayment.ByHand(
+                        p.draft().customer(),
+                        p.draft().date(),
+                        sale.channel(),
+                        gross,
+                        gross.withMinor(0),
+                        null,
+                        new NewPayment.Said(sale.reference(), "Cash sale " + number),
+                        new Policy.OfDocument(p.id()),
+                        false));
+    }
+
     private void credit(BusinessId business, Prepared p, String number, Accounts accounts) {
         var debits = new ArrayList<Settling.Cost>();
         p.incomes().forEach(i -> debits.add(new Settling.Cost(i.account(), i.net())));
@@ -166,9 +212,14 @@ public class IssueDocuments {
                 p.draft().customer(),
                 p.id(),
                 p.draft().date(),
-                p.draft().origin().credited(),
+                isKept(p) ? null : p.draft().origin().credited(),
                 debits,
                 "Credit note " + number);
+    }
+
+    private static boolean isKept(Prepared p) {
+        Particulars.Back back = p.draft().particulars().back();
+        return back != null && back.then() == Particulars.Then.KEEP;
     }
 
     /** A draft id that nothing has yet. */

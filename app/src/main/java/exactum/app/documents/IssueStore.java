@@ -23,6 +23,8 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jooq.DSLContext;
 import org.jooq.JSONB;
 import org.springframework.stereotype.Component;
@@ -126,7 +128,8 @@ class IssueStore {
                 .setIncomeAccount(l.account())
                 .setTags(l.tags().isEmpty() ? null : l.tags().toArray(String[]::new))
                 .setPeriodFrom(l.period() == null ? null : l.period().from())
-                .setPeriodUntil(l.period() == null ? null : l.period().until());
+                .setPeriodUntil(l.period() == null ? null : l.period().until())
+                .setCreditedLine(l.credits() == null ? null : l.credits().shortValue());
     }
 
     void setPrepaid(BusinessId business, DocumentId document, Money prepaid) {
@@ -189,17 +192,30 @@ class IssueStore {
                 .setTheirReference(emptyToNull(wording.theirReference()))
                 .setOurReference(emptyToNull(wording.ourReference()))
                 .setMemo(emptyToNull(wording.memo()))
+                .setFooter(emptyToNull(wording.footer()))
+                .setParticulars(json.particulars(d.particulars()))
                 .setOrigin(d.origin().kind().words())
                 .setOriginId(d.origin().id())
                 .setRunId(run)
                 .setUseCredit(d.useCredit())
-                .setSearch(Folding.of(String.join(
-                        " ",
-                        number,
-                        p.buyer().name(),
-                        p.customerCode(),
-                        wording.theirReference(),
-                        wording.ourReference())));
+                .setSearch(search(p, number));
+    }
+
+    /** All that is printed on it that somebody may look for. */
+    private static String search(Prepared p, String number) {
+        Draft.Wording wording = p.draft().content().wording();
+        Stream<String> said = Stream.of(
+                number,
+                p.buyer().name(),
+                p.customerCode(),
+                wording.theirReference(),
+                wording.ourReference(),
+                wording.memo(),
+                p.totals().gross().plain(),
+                p.totals().gross().text());
+        Stream<String> lines = p.draft().content().lines().stream().map(Line::description);
+        return Folding.of(
+                Stream.concat(said, lines).filter(text -> !text.isEmpty()).collect(Collectors.joining(" ")));
     }
 
     private static DocumentTaxRecord tax(BusinessId business, DocumentId document, TaxGroup g) {

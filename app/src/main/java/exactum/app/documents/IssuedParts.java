@@ -16,7 +16,11 @@ final class IssuedParts {
         if (document.rule() == null) return Map.of();
         return document
                 .rule()
-                .schedule(document.gross(), Anchors.of(document.date(), document.period()), clearing.calendar())
+                .schedule(
+                        document.gross(),
+                        Anchors.of(document.date(), document.period())
+                                .accepted(document.particulars().acceptedOn()),
+                        clearing.calendar())
                 .instalments()
                 .stream()
                 .collect(Collectors.toMap(Instalment::seq, Instalment::working));

@@ -47,6 +47,16 @@ public class Json {
         return stored == null ? Draft.Sending.USUAL : json.readValue(stored.data(), Draft.Sending.class);
     }
 
+    /** Null for nothing. */
+    JSONB particulars(Particulars particulars) {
+        return particulars.equals(Particulars.NONE) ? null : JSONB.valueOf(json.writeValueAsString(particulars));
+    }
+
+    /** Nothing for null. */
+    Particulars particulars(JSONB stored) {
+        return stored == null ? Particulars.NONE : json.readValue(stored.data(), Particulars.class);
+    }
+
     /** Null for none. */
     public JSONB adjustments(List<Adjustment> adjustments) {
         if (adjustments.isEmpty()) return null;

@@ -2,6 +2,7 @@ package exactum.app.documents;
 
 import exactum.app.web.Texts;
 import exactum.core.document.Adjustment;
+import exactum.core.document.Crediting;
 import exactum.core.document.Line;
 import exactum.core.document.TaxRates;
 import exactum.core.document.TaxedLine;
@@ -11,6 +12,7 @@ import exactum.core.problem.Refusal;
 import exactum.core.working.Working;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.stream.IntStream;
 
@@ -89,19 +91,40 @@ public record PaperFigures(
 
     private static PaperFigures of(PaperForm form, List<String> amounts, List<TaxedLine> lines) {
         Totals totals = Totals.of(form.currency(), form.mode(), lines, form.adjustments());
-        List<TaxRow> taxes = totals.taxGroups().stream()
+        return new PaperFigures(
+                amounts,
+                Reduction.of(form.adjustments(), totals),
+                rows(totals),
+                totals.net().text(),
+                totals.gross(),
+                totals.working());
+    }
+
+    /** The sums of a credit note as what is left of its document makes them; each row is a line of that document. */
+    static PaperFigures of(Crediting.Credit credit, int rows) {
+        var amounts = new ArrayList<>(Collections.nCopies(rows, ""));
+        for (int i = 0; i < credit.lines().size(); i++) {
+            Integer place = credit.lines().get(i).line().credits();
+            if (place != null)
+                amounts.set(place - 1, credit.totals().amounts().get(i).text());
+        }
+        Totals totals = credit.totals();
+        return new PaperFigures(
+                amounts,
+                Reduction.of(credit.adjustments(), totals),
+                rows(totals),
+                totals.net().text(),
+                totals.gross(),
+                totals.working());
+    }
+
+    private static List<TaxRow> rows(Totals totals) {
+        return totals.taxGroups().stream()
                 .map(g -> new TaxRow(
                         "%s on %s".formatted(g.rate().label(), g.base().text()),
                         g.tax().text(),
                         g.working()))
                 .toList();
-        return new PaperFigures(
-                amounts,
-                Reduction.of(form.adjustments(), totals),
-                taxes,
-                totals.net().text(),
-                totals.gross(),
-                totals.working());
     }
 
     /** One point on the strip of what the payer gets, and when. */

@@ -13,6 +13,7 @@ import exactum.core.ledger.AccountCode;
 import exactum.core.price.Tariff;
 import exactum.core.problem.Refusal;
 import exactum.core.text.TextKind;
+import exactum.core.typed.TypedAdjustments;
 import exactum.core.typed.TypedDate;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -129,8 +130,18 @@ public abstract class PaperForm {
         return List.of();
     }
 
-    /** What is taken from all of it: the discount that is chosen, if it holds on the date. */
+    /** What is less or more of all of it: what is typed, and the discount that is chosen, if it holds on the date. */
     public List<Adjustment> adjustments() {
+        var all = new ArrayList<Adjustment>(chosenDiscount());
+        try {
+            all.addAll(TypedAdjustments.parse(get("adjust"), currency()));
+        } catch (Refusal wrong) {
+            problem("adjust", wrong.sentence());
+        }
+        return all;
+    }
+
+    private List<Adjustment> chosenDiscount() {
         String name = get("discount");
         if (name.isEmpty()) return List.of();
         List<Adjustment> chosen = discounts().stream()
@@ -139,6 +150,11 @@ public abstract class PaperForm {
                 .toList();
         if (chosen.isEmpty()) problem("discount", "“%s” does not hold on this date.".formatted(name));
         return chosen;
+    }
+
+    /** Whether discounts and surcharges of all of it can be typed. */
+    public boolean adjusts() {
+        return false;
     }
 
     /** The tags that lines may have. */
@@ -151,13 +167,11 @@ public abstract class PaperForm {
         return lines.row(i);
     }
 
-    /** What a row has beside what is typed: its time, and what is less or more. */
+    /** What a row has beside what is typed: the time it is for. */
     public List<String> extras(int i) {
         var extras = new ArrayList<String>();
         ServicePeriod time = LineExtras.period(get("time" + i));
         if (time != null) extras.add(time.words());
-        LineExtras.adjustments(get("less" + i), currency())
-                .forEach(a -> extras.add((a.kind() == Adjustment.Kind.DISCOUNT ? "less " : "plus ") + a.text()));
         return extras;
     }
 

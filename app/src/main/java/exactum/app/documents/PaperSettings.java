@@ -22,6 +22,7 @@ import exactum.core.price.Tariff;
 import exactum.core.problem.Refusal;
 import exactum.core.typed.TypedDate;
 import java.time.LocalDate;
+import java.util.Currency;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -60,17 +61,15 @@ public class PaperSettings {
     /** The setting of a paper: the currency of the customer who stands on it, else the business's own. */
     public PaperForm.Setting of(Business business, Map<String, String> fields) {
         Optional<Customer> customer = customer(business, fields);
+        Currency currency = currency(business, customer, fields);
         return new PaperForm.Setting(
-                customer.map(Customer::currency).orElse(business.currency()),
+                currency,
                 business.currency(),
                 setup.incomeAccount(business.id()),
                 clock.today(business.id()),
                 customer.isPresent(),
                 stepped(business, fields),
-                discounts.on(
-                        business.id(),
-                        day(fields, clock.today(business.id())),
-                        customer.map(Customer::currency).orElse(business.currency())),
+                discounts.on(business.id(), day(fields, clock.today(business.id())), currency),
                 tags(business.id(), fields));
     }
 
@@ -92,8 +91,18 @@ public class PaperSettings {
         return catalogue.sale(
                 business.id(),
                 customer.map(Customer::id).orElse(null),
-                customer.map(Customer::currency).orElse(business.currency()),
+                currency(business, customer, fields),
                 day(fields, clock.today(business.id())));
+    }
+
+    /** The currency that was chosen on the paper, else that of the customer, else the business's own. */
+    private Currency currency(Business business, Optional<Customer> customer, Map<String, String> fields) {
+        String chosen = fields.getOrDefault("currency", "");
+        return setup.currencies(business.id()).stream()
+                .filter(c -> c.getCurrencyCode().equals(chosen))
+                .findFirst()
+                .or(() -> customer.map(Customer::currency))
+                .orElse(business.currency());
     }
 
     private static LocalDate day(Map<String, String> fields, LocalDate today) {
@@ -132,7 +141,10 @@ public class PaperSettings {
     public void follow(Map<String, String> fields) {
         String before = fields.get("termsOf");
         String now = fields.getOrDefault("customer", "");
-        if (before != null && !before.equals(now)) fields.remove("terms");
+        if (before != null && !before.equals(now)) {
+            fields.remove("terms");
+            fields.remove("currency");
+        }
         fields.put("termsOf", now);
     }
 

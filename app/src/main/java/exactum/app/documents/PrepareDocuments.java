@@ -22,6 +22,8 @@ import exactum.app.web.Habit;
 import exactum.app.web.Wordings;
 import exactum.core.calendar.BankingCalendar;
 import exactum.core.calendar.Clearing;
+import exactum.core.document.Creditable;
+import exactum.core.document.Crediting;
 import exactum.core.document.DocumentKind;
 import exactum.core.document.Line;
 import exactum.core.document.TaxRates;
@@ -42,10 +44,13 @@ import exactum.core.problem.Refusal;
 import exactum.core.settlement.Billed;
 import exactum.core.settlement.Claim;
 import exactum.core.settlement.TaxShare;
+import exactum.core.terms.Anchor;
 import exactum.core.terms.Anchors;
+import exactum.core.terms.DueRule;
 import exactum.core.terms.Instalment;
 import exactum.core.terms.Schedule;
 import exactum.core.terms.Terms;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Currency;
@@ -62,6 +67,7 @@ import org.springframework.stereotype.Component;
 /** Computes what issuing a draft would do. Planning, rehearsing, composing and issuing all use it, so they agree to the cent. */
 @Component
 public class PrepareDocuments {
+    private static final Terms AT_ONCE = Terms.single(DueRule.daysAfter(Anchor.ISSUE, 0));
     private final FindBusinesses businesses;
     private final FindCustomers customers;
     private final BillingRules rules;
@@ -69,6 +75,7 @@ public class PrepareDocuments {
     private final FreeAccounts free;
     private final Ledger ledger;
     private final Wordings words;
+    private final CreditableStore creditables;
 
     PrepareDocuments(
             FindBusinesses businesses,
@@ -77,7 +84,9 @@ public class PrepareDocuments {
             FindSetup setup,
             FreeAccounts free,
             Ledger ledger,
-            Wordings words) {
+            Wordings words,
+            CreditableStore creditables) {
+        this.creditables = creditables;
         this.businesses = businesses;
         this.customers = customers;
         this.rules = rules;
@@ -147,21 +156,18 @@ public class PrepareDocuments {
             }
         }
 
-        private Prepared prepared(Draft draft) {
-            Customer customer = customer(draft.customer());
-            HowBilled how = billed.computeIfAbsent(draft.customer(), c -> rules.of(business.id(), c));
+        private Prepared prepared(Draft typed) {
+            Customer customer = customer(typed.customer());
+            HowBilled how = billed.computeIfAbsent(typed.customer(), c -> rules.of(business.id(), c));
+            requireForEInvoice(delivery(how, typed.content().sending()));
+            Summed summed = typed.particulars().back() == null ? summed(typed, customer, how) : takenBack(typed);
+            Draft draft = summed.draft();
+            List<TaxedLine> lines = summed.lines();
+            Totals totals = summed.totals();
             Draft.Content content = draft.content();
-            requireForEInvoice(delivery(how, content.sending()));
-            TaxRates treated = treated(customer, how.tax().value());
-            List<TaxedLine> lines = content.lines().stream()
-                    .map(l -> new TaxedLine(l, l.isText() ? null : treated.on(l.taxCode(), draft.date())))
-                    .toList();
-            Totals totals = Totals.of(content.currency(), content.mode(), lines, content.adjustments());
             requirePayable(draft, totals);
             requireAccounts(content.lines());
-            ExchangeRate rate = exchange.computeIfAbsent(
-                    content.currency() + "/" + draft.date(),
-                    k -> setup.rate(business.id(), content.currency(), draft.date()));
+            ExchangeRate rate = rate(draft);
             List<Bookings.Income> incomes = incomes(lines, totals, rate);
             Valued tax = rate.value(totals.tax()).value();
             Valued worth = tax;
@@ -183,6 +189,38 @@ public class PrepareDocuments {
                     asked,
                     series(draft.kind()),
                     sentTo(customer, content.sending()));
+        }
+
+        /** A draft with the rates of its lines and what it comes to. */
+        private record Summed(Draft draft, List<TaxedLine> lines, Totals totals) {}
+
+        private Summed summed(Draft draft, Customer customer, HowBilled how) {
+            Draft.Content content = draft.content();
+            TaxRates treated = treated(customer, how.tax().value());
+            List<TaxedLine> lines = content.lines().stream()
+                    .map(l -> new TaxedLine(l, l.isText() ? null : treated.on(l.taxCode(), draft.date())))
+                    .toList();
+            return new Summed(
+                    draft, lines, Totals.of(content.currency(), content.mode(), lines, content.adjustments()));
+        }
+
+        /** A credit note as what is left of its document makes it, by then. */
+        private Summed takenBack(Draft draft) {
+            Creditable of = creditables.of(business.id(), draft.origin().credited());
+            Crediting.Credit credit = TakenBack.of(draft, of);
+            Draft mirrored =
+                    draft.with(credit.lines().stream().map(TaxedLine::line).toList(), credit.adjustments());
+            return new Summed(mirrored, credit.lines(), credit.totals());
+        }
+
+        private ExchangeRate rate(Draft draft) {
+            Currency currency = draft.content().currency();
+            if (draft.particulars().back() != null && !currency.equals(business.currency()))
+                return creditables
+                        .rate(business.id(), draft.origin().credited(), business.currency())
+                        .orElseGet(() -> setup.rate(business.id(), currency, draft.date()));
+            return exchange.computeIfAbsent(
+                    currency + "/" + draft.date(), k -> setup.rate(business.id(), currency, draft.date()));
         }
 
         /** The addresses it goes to: its own or the customer's, and ours where a copy is wanted. */
@@ -325,16 +363,26 @@ public class PrepareDocuments {
         }
 
         private Prepared.Asked asked(Draft draft, Money gross) {
+            if (draft.kind() == DocumentKind.CASH_SALE)
+                return new Prepared.Asked("", AT_ONCE, AT_ONCE.schedule(gross, Anchors.of(draft.date()), calendar));
             if (draft.terms() == null && draft.own() == null) return Prepared.Asked.NOTHING;
             KeptTerms kept = draft.terms() == null ? null : terms(draft.terms());
             Terms rule = draft.own() != null ? draft.own() : kept.terms();
-            var anchors = Anchors.of(draft.date(), draft.content().period());
+            var anchors = anchors(draft);
             Schedule schedule = rule.schedule(gross, anchors, calendar);
             return new Prepared.Asked(draft.own() != null ? "" : kept.printed(), rule, schedule);
         }
 
+        /** A quote counts as if it were accepted on its own date; the invoice then counts from its own. */
+        private static Anchors anchors(Draft draft) {
+            LocalDate accepted = draft.kind() == DocumentKind.QUOTE
+                    ? draft.date()
+                    : draft.particulars().acceptedOn();
+            return Anchors.of(draft.date(), draft.content().period()).accepted(accepted);
+        }
+
         private List<Claim> claims(Draft draft, Totals totals, Valued worth, Prepared.Asked asked) {
-            if (draft.kind() != DocumentKind.INVOICE) return List.of();
+            if (draft.kind() != DocumentKind.INVOICE && draft.kind() != DocumentKind.CASH_SALE) return List.of();
             boolean deposit = draft.content().lines().stream().anyMatch(l -> deposits.equals(l.account()));
             var billed = new Billed(
                     draft.id(),

@@ -16,7 +16,7 @@ import org.springframework.transaction.annotation.Transactional;
 /** Prepared documents: kept from a paper, and added to another. Prices follow the catalogue where nobody typed one. */
 @Component
 public class PreparedDocuments {
-    private static final List<String> KEPT = List.of("terms", "mode", "memo");
+    private static final List<String> KEPT = List.of("terms", "mode", "memo", "footer", "adjust");
     private final PreparedStore store;
     private final Audit audit;
 

@@ -3,6 +3,7 @@ package exactum.app.documents;
 import exactum.app.catalogue.CatalogueItem;
 import exactum.app.setup.Tags;
 import exactum.app.web.FieldWords;
+import exactum.core.document.Adjustment;
 import exactum.core.document.Line;
 import exactum.core.ids.ItemId;
 import exactum.core.ledger.AccountCode;
@@ -63,7 +64,7 @@ public final class TypedLines {
     }
 
     private static final List<String> NAMES =
-            List.of("text", "item", "qty", "unit", "price", "was", "tax", "account", "tags", "less", "time");
+            List.of("text", "item", "qty", "unit", "price", "was", "tax", "account", "tags", "less", "time", "credits");
 
     /** The descriptions of the lines that stand in fields. */
     static List<String> descriptions(Map<String, String> f) {
@@ -123,6 +124,7 @@ public final class TypedLines {
             f.put("tax" + i, l.taxCode());
             f.put("account" + i, l.account().value());
             if (!l.tags().isEmpty()) f.put("tags" + i, Tags.text(l.tags()));
+            if (l.credits() != null) f.put("credits" + i, l.credits().toString());
             LineExtras.put(f, i, l);
         }
     }
@@ -291,11 +293,25 @@ public final class TypedLines {
                 quantity,
                 unit(i),
                 new UnitPrice(currency, price),
-                LineExtras.adjustments(get("less" + i), currency),
+                less(i),
                 get("tax" + i, "standard"),
                 account(i),
                 tags(i),
-                LineExtras.period(get("time" + i))));
+                LineExtras.period(get("time" + i)),
+                place(get("credits" + i))));
+    }
+
+    private List<Adjustment> less(int i) {
+        try {
+            return LineExtras.adjustments(get("less" + i), currency);
+        } catch (Refusal wrong) {
+            problems.put("less" + i, wrong.sentence());
+            return List.of();
+        }
+    }
+
+    private static Integer place(String field) {
+        return field.matches("\\d{1,3}") ? Integer.valueOf(field) : null;
     }
 
     private String unit(int i) {

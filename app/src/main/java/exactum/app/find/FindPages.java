@@ -3,7 +3,7 @@ package exactum.app.find;
 import exactum.app.arrangements.FindRecurring;
 import exactum.app.customers.FindCustomers;
 import exactum.app.database.Slice;
-import exactum.app.documents.FindDocuments;
+import exactum.app.documents.ListDocuments;
 import exactum.app.installation.BusinessClock;
 import exactum.app.settlement.FindPayments;
 import exactum.core.ids.BusinessId;
@@ -18,14 +18,14 @@ import org.springframework.web.bind.annotation.RequestParam;
 class FindPages {
     private static final int EACH = 6;
     private final FindCustomers customers;
-    private final FindDocuments documents;
+    private final ListDocuments documents;
     private final FindPayments payments;
     private final FindRecurring recurring;
     private final BusinessClock clock;
 
     FindPages(
             FindCustomers customers,
-            FindDocuments documents,
+            ListDocuments documents,
             FindPayments payments,
             FindRecurring recurring,
             BusinessClock clock) {
@@ -39,7 +39,7 @@ class FindPages {
     @GetMapping("/find")
     String find(BusinessId business, @RequestParam(defaultValue = "") String q, Model model) {
         boolean asked = !q.isBlank();
-        var wanted = new FindDocuments.Filter(q, null, null);
+        var wanted = new ListDocuments.Filter(q, null, null);
         model.addAttribute("q", q);
         model.addAttribute("customers", asked ? customers.search(business, q, EACH) : List.of());
         model.addAttribute(

@@ -16,6 +16,7 @@ final class Places {
             DAY,
             new Place(Station.AGREE, "Customers", "/customers"),
             new Place(Station.AGREE, "Recurring invoices", "/recurring"),
+            new Place(Station.AGREE, "Quotes", "/quotes"),
             new Place(Station.AGREE, "Catalogue", "/catalogue"),
             new Place(Station.AGREE, "Set-up", "/setup"),
             new Place(Station.AGREE, "People", "/people"),

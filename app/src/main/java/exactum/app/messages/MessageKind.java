@@ -5,6 +5,9 @@ import java.util.Arrays;
 /** What a message is. */
 public enum MessageKind {
     INVOICE("invoice"),
+    QUOTE("quote"),
+    CREDIT_NOTE("credit note"),
+    TEST_COPY("test copy"),
     CONFIRMATION("confirmation"),
     REMINDER("reminder");
 

@@ -127,6 +127,9 @@ public interface FindPayments {
     /** The credit on account of a customer that a policy may take, the oldest first. */
     List<Credit> creditOf(BusinessId business, CustomerId customer);
 
+    /** What was paid ahead of a document and waits for it, the oldest first. */
+    List<Credit> reservedFor(BusinessId business, DocumentId document);
+
     /** The security deposits that are held of a customer. */
     List<Credit> depositsOf(BusinessId business, CustomerId customer);
 }

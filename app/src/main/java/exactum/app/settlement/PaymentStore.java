@@ -146,18 +146,23 @@ class PaymentStore implements FindPayments {
     public List<Credit> creditOf(BusinessId business, CustomerId customer) {
         return credits(
                 business,
-                customer,
-                MEANS.KIND
-                        .in(DSL.inline(MeansKind.RECEIPT), DSL.inline(MeansKind.CREDIT_NOTE))
+                MEANS.CUSTOMER_ID
+                        .eq(customer)
+                        .and(MEANS.KIND.in(DSL.inline(MeansKind.RECEIPT), DSL.inline(MeansKind.CREDIT_NOTE)))
                         .and(MEANS.RESERVED_FOR.isNull()));
     }
 
     @Override
-    public List<Credit> depositsOf(BusinessId business, CustomerId customer) {
-        return credits(business, customer, MEANS.KIND.eq(MeansKind.DEPOSIT));
+    public List<Credit> reservedFor(BusinessId business, DocumentId document) {
+        return credits(business, MEANS.RESERVED_FOR.eq(document));
     }
 
-    private List<Credit> credits(BusinessId business, CustomerId customer, Condition kind) {
+    @Override
+    public List<Credit> depositsOf(BusinessId business, CustomerId customer) {
+        return credits(business, MEANS.CUSTOMER_ID.eq(customer).and(MEANS.KIND.eq(MeansKind.DEPOSIT)));
+    }
+
+    private List<Credit> credits(BusinessId business, Condition wanted) {
         return db.select(MEANS.fields())
                 .select(RECEIPT.CHANNEL, DOCUMENT.NUMBER)
                 .from(MEANS)
@@ -168,9 +173,8 @@ class PaymentStore implements FindPayments {
                 .on(DOCUMENT.BUSINESS_ID.eq(MEANS.BUSINESS_ID))
                 .and(DOCUMENT.ID.eq(MEANS.DOCUMENT_ID))
                 .where(MEANS.BUSINESS_ID.eq(business))
-                .and(MEANS.CUSTOMER_ID.eq(customer))
                 .and(MEANS.LEFT_MINOR.gt(0L))
-                .and(kind)
+                .and(wanted)
                 .orderBy(MEANS.MEANS_ON, MEANS.ID)
                 .fetch(r -> {
                     MeansRecord m = r.into(MEANS);

@@ -58,6 +58,12 @@ public interface FindSetup {
     /** The numbers besides the tax number, in the order in which they print. */
     List<SellerNumber> sellerNumbers(BusinessId business);
 
+    /** The currencies that the business deals in: its own first, then those of customers, banks and processors. */
+    List<Currency> currencies(BusinessId business);
+
+    /** What a quote asks for, as long as nothing else is said on it. */
+    QuoteDefault quoteDefault(BusinessId business);
+
     /** A logo by its digest, as a PNG (ISO/IEC 15948). */
     Optional<byte[]> logo(BusinessId business, String digest);
 

@@ -5,6 +5,7 @@ import exactum.app.business.Power;
 import exactum.app.web.TypedForm;
 import exactum.core.ids.BusinessId;
 import exactum.core.text.TextKind;
+import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import org.springframework.stereotype.Controller;
@@ -37,6 +38,7 @@ class LayoutPages {
     @GetMapping("/setup/layouts")
     String page(BusinessId business, Model model) {
         model.addAttribute("layouts", layouts.all(business));
+        model.addAttribute("quotes", layouts.quotes(business));
         model.addAttribute("point", checklist.point(business, SetupSection.LAYOUTS));
         return "setup/layouts";
     }
@@ -46,6 +48,21 @@ class LayoutPages {
     String add(BusinessId business, @RequestParam Map<String, String> fields) {
         Typed typed = Typed.of(fields);
         layouts.add(business, typed.name(), typed.byCard(), typed.byTransfer());
+        return "redirect:/setup/layouts";
+    }
+
+    @PostMapping("/setup/layouts/quotes")
+    @Needs(Power.SETUP)
+    String quotes(BusinessId business, @RequestParam Map<String, String> fields) {
+        layouts.setQuotes(
+                business,
+                TypedForm.read(
+                        fields,
+                        f -> new QuoteDefault(
+                                f.whole("days"),
+                                f.has("signed"),
+                                f.oneOf("asks", "what is to be paid", List.of("nothing", "first part", "all")),
+                                f.has("byItself"))));
         return "redirect:/setup/layouts";
     }
 

@@ -17,12 +17,35 @@ import org.springframework.transaction.annotation.Transactional;
 public class Layouts {
     private final LayoutStore store;
     private final SaveBusiness businesses;
+    private final QuoteDefaultStore quotes;
     private final Audit audit;
 
-    Layouts(LayoutStore store, SaveBusiness businesses, Audit audit) {
+    Layouts(LayoutStore store, SaveBusiness businesses, QuoteDefaultStore quotes, Audit audit) {
+        this.quotes = quotes;
         this.store = store;
         this.businesses = businesses;
         this.audit = audit;
+    }
+
+    /** What quotes ask for, as long as nothing else is said on one. */
+    public QuoteDefault quotes(BusinessId business) {
+        return quotes.find(business);
+    }
+
+    @Transactional
+    public void setQuotes(BusinessId business, QuoteDefault usual) {
+        if (usual.days() < 1 || usual.days() > 366)
+            throw new Refusal("quotes.days", "A quote is open for 1 to 366 days. Nothing was saved.").at("days");
+        quotes.put(business, usual);
+        audit.record(
+                business,
+                "changed what quotes ask for",
+                "%d days, %s, %s to pay%s"
+                        .formatted(
+                                usual.days(),
+                                usual.signed() ? "signed" : "not signed",
+                                usual.asks(),
+                                usual.byItself() ? ", invoiced at once" : ""));
     }
 
     /** All of them, everybody's first. */

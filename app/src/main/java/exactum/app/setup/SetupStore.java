@@ -30,6 +30,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jooq.DSLContext;
 import org.jooq.exception.NoDataFoundException;
 import org.springframework.stereotype.Component;
@@ -43,6 +44,8 @@ class SetupStore implements FindSetup {
     private final BankStore banks;
     private final BrandStore brands;
     private final LayoutStore layouts;
+    private final RateStore rates;
+    private final QuoteDefaultStore quotes;
     private final TermsJson termsJson;
 
     SetupStore(
@@ -52,7 +55,11 @@ class SetupStore implements FindSetup {
             BankStore banks,
             BrandStore brands,
             LayoutStore layouts,
+            RateStore rates,
+            QuoteDefaultStore quotes,
             TermsJson termsJson) {
+        this.rates = rates;
+        this.quotes = quotes;
         this.termsJson = termsJson;
         this.db = db;
         this.vault = vault;
@@ -202,6 +209,23 @@ class SetupStore implements FindSetup {
         return findProcessor(id)
                 .filter(p -> p.business().equals(business))
                 .orElseThrow(() -> new NoDataFoundException("no processor " + id));
+    }
+
+    @Override
+    public List<Currency> currencies(BusinessId business) {
+        String own = db.select(BUSINESS.CURRENCY)
+                .from(BUSINESS)
+                .where(BUSINESS.ID.eq(business))
+                .fetchSingle()
+                .value1();
+        return Stream.concat(Stream.of(own), rates.used(business).stream())
+                .map(Currency::getInstance)
+                .toList();
+    }
+
+    @Override
+    public QuoteDefault quoteDefault(BusinessId business) {
+        return quotes.find(business);
     }
 
     @Override

@@ -23,6 +23,15 @@ public record Pager(String before, String after, String words) {
                 whole ? "" : "%,d to %,d of %,d".formatted(slice.from(), last, all));
     }
 
+    /** Of the page that is asked for now, of a list whose end was not looked for. */
+    public static Pager openEnded(Slice slice, int shown) {
+        int last = slice.skipped() + shown;
+        return new Pager(
+                slice.from() == 1 ? null : address(Math.max(1, slice.from() - slice.most())),
+                shown < slice.most() ? null : address(last + 1),
+                "%,d to %,d of more than can be counted at once".formatted(slice.from(), last));
+    }
+
     private static String address(int from) {
         UriComponents here = ServletUriComponentsBuilder.fromCurrentRequest()
                 .replaceQueryParam("from", from)

@@ -36,11 +36,12 @@ public record Bookings(Accounts accounts, NewIds ids) {
      * An invoice on its own date, whenever it was made: receivable against income and output tax.
      *
      * @param incomes in any order; those that come to nothing are left out
+     * @param title as printed: {@code Invoice LW-1}
      * @param tax all of it, with its worth
      */
     public Entry invoiceIssued(
-            DocumentId document, String number, CustomerId customer, LocalDate date, List<Income> incomes, Valued tax) {
-        EntryWriter entry = writer(Event.INVOICE_ISSUED, document.value(), date, "Invoice " + number);
+            DocumentId document, String title, CustomerId customer, LocalDate date, List<Income> incomes, Valued tax) {
+        EntryWriter entry = writer(Event.INVOICE_ISSUED, document.value(), date, title);
         Valued gross = tax;
         for (Income income : incomes) gross = gross.plus(income.net());
         entry.debit(accounts.of(AccountRole.RECEIVABLES), gross, customer, document);

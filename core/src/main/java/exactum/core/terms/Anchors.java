@@ -23,6 +23,11 @@ public record Anchors(LocalDate issue, LocalDate acceptance, ServicePeriod servi
         return new Anchors(issue, null, service, null);
     }
 
+    /** The same, with the day on which it was accepted; null for none. */
+    public Anchors accepted(LocalDate day) {
+        return new Anchors(issue, day, service, downPaid);
+    }
+
     /** The same, with the day that the first part was paid. */
     public Anchors paid(LocalDate day) {
         return new Anchors(issue, acceptance, service, day);

@@ -160,7 +160,12 @@ final class TestBooks {
         var billed = new Billed(id, "LW-" + last, date, deposit, false, List.of(new TaxShare(net, tax)));
         Valued left = ownNet.plus(ownTax);
         Entry entry = bookings.invoiceIssued(
-                id, billed.number(), customer, date, List.of(new Bookings.Income(income, ownNet, List.of())), ownTax);
+                id,
+                "Invoice " + billed.number(),
+                customer,
+                date,
+                List.of(new Bookings.Income(income, ownNet, List.of())),
+                ownTax);
         documents.put(id, new Document(id, customer, date, deposit, entry.id(), false));
         book(entry);
         List<Money> parts = exactum.core.money.Split.byWeights(

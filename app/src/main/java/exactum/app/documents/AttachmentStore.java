@@ -1,0 +1,60 @@
+package exactum.app.documents;
+
+import static exactumdb.Tables.ATTACHMENT;
+
+import exactum.app.audit.Audit;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.DocumentId;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.jooq.Condition;
+import org.jooq.DSLContext;
+import org.springframework.stereotype.Component;
+
+/** Files of documents in the database. */
+@Component
+class AttachmentStore {
+    private final DSLContext db;
+
+    AttachmentStore(DSLContext db) {
+        this.db = db;
+    }
+
+    List<Attachments.Attached> of(BusinessId business, DocumentId document) {
+        return db.select(ATTACHMENT.ID, ATTACHMENT.NAME, ATTACHMENT.MEDIA_TYPE, ATTACHMENT.SIZE)
+                .from(ATTACHMENT)
+                .where(of(business, document, null))
+                .orderBy(ATTACHMENT.ID)
+                .fetch(r -> new Attachments.Attached(r.value1(), r.value2(), r.value3(), r.value4()));
+    }
+
+    Optional<byte[]> content(BusinessId business, DocumentId document, UUID id) {
+        return db.select(ATTACHMENT.CONTENT)
+                .from(ATTACHMENT)
+                .where(of(business, document, id))
+                .fetchOptional(ATTACHMENT.CONTENT);
+    }
+
+    void insert(BusinessId business, DocumentId document, Attachments.Attached file, byte[] content) {
+        db.insertInto(ATTACHMENT)
+                .set(ATTACHMENT.BUSINESS_ID, business)
+                .set(ATTACHMENT.ID, file.id())
+                .set(ATTACHMENT.DOCUMENT_ID, document)
+                .set(ATTACHMENT.NAME, file.name())
+                .set(ATTACHMENT.MEDIA_TYPE, file.type())
+                .set(ATTACHMENT.SIZE, file.size())
+                .set(ATTACHMENT.CONTENT, content)
+                .set(ATTACHMENT.KEPT_BY, Audit.who())
+                .execute();
+    }
+
+    void delete(BusinessId business, DocumentId document, UUID id) {
+        db.deleteFrom(ATTACHMENT).where(of(business, document, id)).execute();
+    }
+
+    private static Condition of(BusinessId business, DocumentId document, UUID id) {
+        Condition of = ATTACHMENT.BUSINESS_ID.eq(business).and(ATTACHMENT.DOCUMENT_ID.eq(document));
+        return id == null ? of : of.and(ATTACHMENT.ID.eq(id));
+    }
+}

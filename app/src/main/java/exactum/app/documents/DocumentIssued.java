@@ -1,0 +1,6 @@
+package exactum.app.documents;
+
+import exactum.core.ids.BusinessId;
+
+/** A document was issued, in the transaction that is open. */
+public record DocumentIssued(BusinessId business, Prepared document, String number) {}
