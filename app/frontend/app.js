@@ -34,8 +34,8 @@
     document.body.dispatchEvent(new Event("retype"));
   });
   ["keydown", "input", "pointerdown"].forEach((kind) => document.addEventListener(kind, () => { caret = null; }));
-  // Looking for a customer is no change of the paper.
-  document.addEventListener("htmx:load", () => $$(".chooser:not([data-quiet])").forEach((chooser) => {
+  // Looking for a customer, or attaching a file, is no change of the paper.
+  document.addEventListener("htmx:load", () => $$(".chooser:not([data-quiet]), .attaching:not([data-quiet])").forEach((chooser) => {
     chooser.dataset.quiet = "";
     ["input", "change"].forEach((kind) => chooser.addEventListener(kind, (event) => event.stopPropagation()));
   }));

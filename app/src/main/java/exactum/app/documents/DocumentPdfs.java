@@ -8,11 +8,11 @@ import com.openhtmltopdf.extend.impl.FSDefaultCacheStore;
 import com.openhtmltopdf.outputdevice.helper.BaseRendererBuilder.FontStyle;
 import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
 import com.openhtmltopdf.util.XRLog;
-import exactum.app.links.PaymentLinks;
-import exactum.app.settlement.FindClaims;
 import exactum.app.setup.FindSetup;
 import exactum.app.setup.SellerNumber;
 import exactum.app.web.Habit;
+import exactum.core.document.DocumentKind;
+import exactum.core.document.DocumentState;
 import exactum.core.document.PriceMode;
 import exactum.core.ids.BankAccountId;
 import exactum.core.ids.BusinessId;
@@ -40,19 +40,17 @@ public class DocumentPdfs {
 
     private final PdfStore store;
     private final ITemplateEngine templates;
-    private final PaymentLinks links;
-    private final FindClaims claims;
+    private final LookAt lookAt;
     private final FindSetup setup;
 
     static {
         XRLog.setLoggingEnabled(false);
     }
 
-    DocumentPdfs(PdfStore store, ITemplateEngine templates, PaymentLinks links, FindClaims claims, FindSetup setup) {
+    DocumentPdfs(PdfStore store, ITemplateEngine templates, LookAt lookAt, FindSetup setup) {
         this.store = store;
         this.templates = templates;
-        this.links = links;
-        this.claims = claims;
+        this.lookAt = lookAt;
         this.setup = setup;
     }
 
@@ -60,12 +58,17 @@ public class DocumentPdfs {
     public byte[] of(BusinessId business, Document document) {
         Optional<byte[]> kept = store.find(business, document.id());
         if (kept.isPresent()) return kept.get();
-        store.keep(business, document.id(), render(business, document));
+        store.keep(business, document.id(), render(business, lookAt.issued(business, document)));
         return store.find(business, document.id()).orElseThrow();
     }
 
-    private byte[] render(BusinessId business, Document document) {
-        Map<String, Object> model = model(business, document);
+    /** The bytes of a draft, marked as one; they are kept nowhere. */
+    public byte[] ofDraft(BusinessId business, Looked draft) {
+        return render(business, draft);
+    }
+
+    private byte[] render(BusinessId business, Looked looked) {
+        Map<String, Object> model = model(business, looked);
         List<Faces.Face> faces = Faces.needed(Faces.printable(html(model)), OWN);
         model.put("faces", inCss(faces));
         var out = new ByteArrayOutputStream();
@@ -113,8 +116,9 @@ public class DocumentPdfs {
         return faces.stream().map(f -> "'" + f.name() + "'").collect(Collectors.joining(", "));
     }
 
-    private Map<String, Object> model(BusinessId business, Document d) {
-        String address = links.address(links.ofDocument(business, d.id()));
+    private Map<String, Object> model(BusinessId business, Looked looked) {
+        Document d = looked.document();
+        String address = looked.address();
         var model = new HashMap<String, Object>();
         model.put("document", d);
         var habit = new Habit(d.manner().language().locale());
@@ -125,13 +129,14 @@ public class DocumentPdfs {
         model.put("title", "kind." + d.kind().words().replace(' ', '-'));
         model.put("bank", account == null ? null : setup.bankAccount(business, account));
         model.put("number", account == null ? null : setup.number(business, account));
-        model.put(
-                "parts",
-                claims.parts(business, d.id()).stream()
-                        .filter(p -> p.said().rescheduled() == 0)
-                        .toList());
+        model.put("parts", looked.parts());
+        model.put("credited", looked.credited());
+        model.put("quote", d.kind() == DocumentKind.QUOTE);
+        model.put("sale", d.particulars().sale());
+        model.put("offer", d.particulars().offer());
+        model.put("draft", d.state() == DocumentState.DRAFT);
         model.put("address", address);
-        model.put("qr", QrCode.dataAddress(address));
+        model.put("qr", address.isEmpty() ? null : QrCode.dataAddress(address));
         model.put("faces", "");
         model.put("serif", d.seller().typeface().equals("book"));
         model.put("footer", inCss(footer(d.seller())));

@@ -1,7 +1,6 @@
 package exactum.app.documents;
 
 import exactum.app.customers.Delivery;
-import exactum.app.links.PaymentLinks;
 import exactum.app.messages.Letter;
 import exactum.app.messages.LetterWriter;
 import exactum.app.messages.Message;
@@ -10,6 +9,8 @@ import exactum.app.settlement.FindClaims;
 import exactum.app.setup.FindSetup;
 import exactum.app.web.Habit;
 import exactum.app.web.Wordings;
+import exactum.core.document.DocumentKind;
+import exactum.core.document.DocumentState;
 import exactum.core.ids.BankAccountId;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.DocumentId;
@@ -28,7 +29,9 @@ import org.springframework.stereotype.Component;
 class InvoiceLetters implements LetterWriter {
     private final FindDocuments documents;
     private final FindClaims claims;
-    private final PaymentLinks links;
+    private final LookAt lookAt;
+    private final Drafts drafts;
+    private final Attachments attachments;
     private final DocumentPdfs pdfs;
     private final EInvoices eInvoices;
     private final FindSetup setup;
@@ -37,14 +40,18 @@ class InvoiceLetters implements LetterWriter {
     InvoiceLetters(
             FindDocuments documents,
             FindClaims claims,
-            PaymentLinks links,
+            LookAt lookAt,
+            Drafts drafts,
+            Attachments attachments,
             DocumentPdfs pdfs,
             EInvoices eInvoices,
             FindSetup setup,
             Wordings words) {
         this.documents = documents;
         this.claims = claims;
-        this.links = links;
+        this.lookAt = lookAt;
+        this.drafts = drafts;
+        this.attachments = attachments;
         this.pdfs = pdfs;
         this.eInvoices = eInvoices;
         this.setup = setup;
@@ -53,56 +60,143 @@ class InvoiceLetters implements LetterWriter {
 
     @Override
     public Set<MessageKind> kinds() {
-        return Set.of(MessageKind.INVOICE, MessageKind.REMINDER);
+        return Set.of(
+                MessageKind.INVOICE,
+                MessageKind.REMINDER,
+                MessageKind.QUOTE,
+                MessageKind.CREDIT_NOTE,
+                MessageKind.TEST_COPY);
     }
 
     @Override
     public Letter write(Message message) {
-        Document document = documents.get(message.business(), new DocumentId(message.subject()));
-        var open = claims.openOf(message.business(), document.id());
-        var writing = new Writing(message.business(), document, open);
-        boolean again = message.kind() == MessageKind.REMINDER;
+        BusinessId business = message.business();
+        var id = new DocumentId(message.subject());
+        if (message.kind() == MessageKind.TEST_COPY) return testCopy(business, id);
+        Document document = documents.get(business, id);
+        return letter(
+                business,
+                lookAt.issued(business, document),
+                claims.openOf(business, id),
+                message.kind() == MessageKind.REMINDER);
+    }
+
+    /** What a draft would be sent as, to whoever wrote it; issued meanwhile, it is what it is. */
+    private Letter testCopy(BusinessId business, DocumentId id) {
+        Looked looked = drafts.find(business, id)
+                .map(d -> lookAt.draft(business, d))
+                .orElseGet(() -> lookAt.issued(business, documents.get(business, id)));
+        Letter as = draft(business, looked);
+        String test = words.say(new Habit(looked.document().manner().language().locale()), "letter.test");
+        return new Letter(as.sender(), "Test: " + as.subjectLine(), test + "\n\n" + as.body(), as.attachments());
+    }
+
+    /** The message of a draft as it would be. */
+    Letter draft(BusinessId business, Looked looked) {
+        List<FindClaims.Open> open = looked.document().kind() == DocumentKind.INVOICE
+                ? looked.parts().stream().map(p -> open(looked.document(), p)).toList()
+                : List.of();
+        return letter(business, looked, open, false);
+    }
+
+    private static FindClaims.Open open(Document d, FindClaims.Part p) {
+        return new FindClaims.Open(
+                p.id(), d.id(), d.number(), d.customer(), d.buyer().name(), p.due(), p.left(), p.early());
+    }
+
+    private Letter letter(BusinessId business, Looked looked, List<FindClaims.Open> open, boolean again) {
+        Document document = looked.document();
+        var writing = new Writing(business, looked, open);
         String sender = document.seller().senderName();
+        String what = document.kind().words().replace(' ', '-');
+        boolean remind = again && !open.isEmpty();
         return new Letter(
                 new Letter.Sender(sender, document.seller().mailFrom()),
                 again
                         ? writing.say("letter.reminder.subject", document.number())
-                        : writing.say("letter.invoice.subject", document.number(), sender),
-                again && !open.isEmpty() ? writing.reminder() : writing.invoice(),
-                attached(message.business(), document));
+                        : writing.say("letter." + what + ".subject", document.number(), sender),
+                remind ? writing.reminder() : writing.body(),
+                attached(business, looked));
     }
 
-    private List<Letter.Attachment> attached(BusinessId business, Document document) {
+    private List<Letter.Attachment> attached(BusinessId business, Looked looked) {
+        Document document = looked.document();
+        boolean draft = document.state() == DocumentState.DRAFT;
+        String name = draft ? "draft" : document.number();
         Delivery delivery = document.manner().delivery();
         var attached = new ArrayList<Letter.Attachment>();
         if (delivery != Delivery.LINK)
-            attached.add(
-                    new Letter.Attachment(document.number() + ".pdf", "application/pdf", pdfs.of(business, document)));
-        if (delivery == Delivery.E_INVOICE)
             attached.add(new Letter.Attachment(
-                    document.number() + ".xml", "application/xml", eInvoices.of(business, document)));
+                    name + ".pdf",
+                    "application/pdf",
+                    draft ? pdfs.ofDraft(business, looked) : pdfs.of(business, document)));
+        if (delivery == Delivery.E_INVOICE && !draft && document.kind() != DocumentKind.QUOTE)
+            attached.add(new Letter.Attachment(name + ".xml", "application/xml", eInvoices.of(business, document)));
+        for (Attachments.Attached file : attachments.of(business, document.id()))
+            attached.add(new Letter.Attachment(
+                    file.name(),
+                    file.type(),
+                    attachments.content(business, document.id(), file.id()).orElseThrow()));
         return attached;
     }
 
     /** A letter while it is written, in the language of its document. */
     private final class Writing {
         private final BusinessId business;
+        private final Looked looked;
         private final Document d;
         private final List<FindClaims.Open> open;
         private final Habit habit;
 
-        Writing(BusinessId business, Document document, List<FindClaims.Open> open) {
+        Writing(BusinessId business, Looked looked, List<FindClaims.Open> open) {
             this.business = business;
-            this.d = document;
+            this.looked = looked;
+            this.d = looked.document();
             this.open = open;
-            this.habit = new Habit(document.manner().language().locale());
+            this.habit = new Habit(d.manner().language().locale());
         }
 
         String say(String code, String... with) {
             return words.say(habit, code, with);
         }
 
-        String invoice() {
+        String body() {
+            return switch (d.kind()) {
+                case INVOICE -> invoice();
+                case QUOTE -> letter(quote());
+                case CREDIT_NOTE -> letter(creditNote());
+                case CASH_SALE ->
+                    letter(say("letter.cash-sale", d.number(), habit.day(d.date()), habit.money(d.gross())));
+            };
+        }
+
+        private String letter(String says) {
+            return """
+                    %s
+
+                    %s
+
+                    %s
+                    """.formatted(
+                    say("letter.dear", d.buyer().name()), says, d.seller().senderName());
+        }
+
+        private String quote() {
+            return say(
+                            "letter.quote",
+                            d.number(),
+                            habit.day(d.date()),
+                            habit.money(d.gross()),
+                            habit.day(d.particulars().offer().expiresOn()))
+                    + "\n" + say("letter.quote.accept") + "\n" + looked.address();
+        }
+
+        private String creditNote() {
+            String note = say("letter.credit-note", d.number(), habit.day(d.date()), habit.money(d.gross()));
+            return looked.credited().isEmpty() ? note : note + " " + say("letter.credit-note.on", looked.credited());
+        }
+
+        private String invoice() {
             String about = say(
                     d.manner().delivery() == Delivery.LINK ? "letter.invoice.ready" : "letter.invoice.attached",
                     d.number(),
@@ -175,7 +269,7 @@ class InvoiceLetters implements LetterWriter {
 
         /** The channels that the document names; without a card its page can still be seen. */
         private String howToPay() {
-            String link = links.address(links.ofDocument(business, d.id()));
+            String link = looked.address();
             String card = say(d.manner().byCard() ? "letter.by-card" : "letter.see") + "\n" + link;
             BankAccountId account = d.manner().transferTo();
             if (account == null) return card;
