@@ -17,6 +17,7 @@ import exactum.app.database.Ids;
 import exactum.app.documents.Document;
 import exactum.app.documents.Draft;
 import exactum.app.documents.Drafts;
+import exactum.app.documents.ListDocuments;
 import exactum.app.documents.SaveStanding;
 import exactum.app.documents.StandingLines;
 import exactum.app.ledger.ProveBooks;
@@ -87,7 +88,7 @@ class ArrangementsTest {
     }
 
     private static List<String> billed(World world, Customer customer) {
-        return world.documents().ofCustomer(world.moorings, customer.id(), RunningApp.TODAY, 100).stream()
+        return world.lists().ofCustomer(world.moorings, customer.id(), RunningApp.TODAY, 100).stream()
                 .sorted(Comparator.comparing(ListDocuments.Listed::date))
                 .map(d -> d.date() + " " + d.gross().plain())
                 .toList();
@@ -146,7 +147,7 @@ class ArrangementsTest {
                 .isInstanceOf(Refusal.class);
         end.end(world.moorings, id, 1, day("2026-06-20"), Proration.DAYS, true, ending.digest(), RunningApp.TODAY);
         assertThat(find(world, id).state()).isEqualTo(RecurringState.ENDED);
-        assertThat(world.documents().ofCustomer(world.moorings, customer.id(), RunningApp.TODAY, 9))
+        assertThat(world.lists().ofCustomer(world.moorings, customer.id(), RunningApp.TODAY, 9))
                 .extracting(d -> d.kind().words() + " " + d.gross().plain())
                 .containsExactlyInAnyOrder("invoice 640.00", "credit note 213.33");
         assertThat(world.bean(ProveBooks.class).prove(world.moorings)).isEmpty();

@@ -13,6 +13,7 @@ import exactum.app.customers.Customer;
 import exactum.app.customers.CustomerDraft;
 import exactum.app.customers.SaveCustomer;
 import exactum.app.documents.Document;
+import exactum.app.documents.ListDocuments;
 import exactum.app.documents.Standing;
 import exactum.app.messages.FindMessages;
 import exactum.app.messages.MessageState;
@@ -56,7 +57,7 @@ class BillingRunTest {
     }
 
     private static int invoices(World world, Customer customer) {
-        return world.documents()
+        return world.lists()
                 .ofCustomer(world.moorings, customer.id(), TODAY, 100)
                 .size();
     }
@@ -94,7 +95,7 @@ class BillingRunTest {
         Customer customer = world.payer();
         world.agree(customer, LocalDate.of(2026, 3, 1), world.power());
         world.bill(TODAY);
-        assertThat(world.documents().ofCustomer(world.moorings, customer.id(), TODAY, 100))
+        assertThat(world.lists().ofCustomer(world.moorings, customer.id(), TODAY, 100))
                 .extracting(ListDocuments.Listed::date)
                 .containsExactlyInAnyOrder(
                         TODAY, LocalDate.of(2026, 5, 1), LocalDate.of(2026, 4, 1), LocalDate.of(2026, 3, 1));

@@ -10,6 +10,7 @@ import exactum.app.documents.Document;
 import exactum.app.documents.Draft;
 import exactum.app.documents.Drafts;
 import exactum.app.documents.FindDocuments;
+import exactum.app.documents.ListDocuments;
 import exactum.app.documents.Standing;
 import exactum.app.messages.FindMessages;
 import exactum.core.document.Line;
@@ -91,7 +92,7 @@ class OneOffInvoiceTest {
                 assertThat(answer.get().headers().firstValue("location"))
                         .hasValueSatisfying(l -> assertThat(l).endsWith("/invoices/LW-2026-0001"));
         }
-        assertThat(world.documents().ofCustomer(world.moorings, customer.id(), RunningApp.TODAY, 9))
+        assertThat(world.lists().ofCustomer(world.moorings, customer.id(), RunningApp.TODAY, 9))
                 .hasSize(1);
     }
 
@@ -135,7 +136,7 @@ class OneOffInvoiceTest {
                             .body())
                     .contains("more than can be counted");
         }
-        assertThat(world.documents()
+        assertThat(world.lists()
                         .list(
                                 world.moorings,
                                 new ListDocuments.Filter("", Standing.DRAFT, null),

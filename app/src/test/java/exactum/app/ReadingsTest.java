@@ -111,7 +111,7 @@ class ReadingsTest {
         CatalogueItem power = power(world);
         Customer customer = metered(world, power);
         world.bill(RunningApp.TODAY);
-        assertThat(world.documents().ofCustomer(world.moorings, customer.id(), RunningApp.TODAY, 9))
+        assertThat(world.lists().ofCustomer(world.moorings, customer.id(), RunningApp.TODAY, 9))
                 .isEmpty();
         try (var ada = new Visitor(world, "ada")) {
             assertThat(ada.get("/day").body()).contains("1 recurring invoice waits for readings");

@@ -9,6 +9,7 @@ import exactum.app.arrangements.RecurringInvoice;
 import exactum.app.arrangements.RecurringState;
 import exactum.app.arrangements.SaveRecurring;
 import exactum.app.customers.Customer;
+import exactum.app.documents.ListDocuments;
 import exactum.core.cadence.Cadence;
 import exactum.core.cadence.Cadence.Unit;
 import exactum.core.cadence.Coverage;
@@ -53,7 +54,7 @@ class RecurringChangeTest {
     }
 
     private static List<LocalDate> billed(World world, Customer customer) {
-        return world.documents().ofCustomer(world.moorings, customer.id(), RunningApp.TODAY, 100).stream()
+        return world.lists().ofCustomer(world.moorings, customer.id(), RunningApp.TODAY, 100).stream()
                 .map(ListDocuments.Listed::date)
                 .sorted()
                 .toList();

@@ -24,6 +24,7 @@ import exactum.app.documents.Draft;
 import exactum.app.documents.Drafts;
 import exactum.app.documents.FindDocuments;
 import exactum.app.documents.IssueDocuments;
+import exactum.app.documents.ListDocuments;
 import exactum.app.documents.Origin;
 import exactum.app.installation.BusinessClock;
 import exactum.app.ledger.FindBooks;
@@ -249,8 +250,7 @@ public class World {
         return documents()
                 .get(
                         moorings,
-                        documents()
-                                .ofCustomer(moorings, customer, RunningApp.TODAY, 1)
+                        lists().ofCustomer(moorings, customer, RunningApp.TODAY, 1)
                                 .getFirst()
                                 .id());
     }
@@ -403,6 +403,10 @@ public class World {
 
     FindSetup find() {
         return context.getBean(FindSetup.class);
+    }
+
+    ListDocuments lists() {
+        return context.getBean(ListDocuments.class);
     }
 
     FindDocuments documents() {

@@ -1,6 +1,8 @@
 package exactum.app.cards;
 
 import exactum.app.customers.FindCustomers;
+import exactum.app.documents.AskedBefore;
+import exactum.app.documents.FindDocuments;
 import exactum.app.installation.BusinessClock;
 import exactum.app.ledger.Ledger;
 import exactum.app.settlement.Channel;
@@ -14,7 +16,9 @@ import exactum.app.setup.ProcessorAccount;
 import exactum.app.waiting.NewWaiting;
 import exactum.app.waiting.Wait;
 import exactum.core.bank.WaitingKind;
+import exactum.core.document.DocumentKind;
 import exactum.core.ids.BusinessId;
+import exactum.core.ids.DocumentId;
 import exactum.core.ids.MeansId;
 import exactum.core.money.Money;
 import exactum.core.money.Valued;
@@ -42,6 +46,8 @@ public class SettleSale {
     private final ConfirmPayment confirm;
     private final Wait wait;
     private final Ledger ledger;
+    private final FindDocuments documents;
+    private final AskedBefore before;
     private final BusinessClock clock;
     private final ApplicationEventPublisher events;
 
@@ -55,6 +61,8 @@ public class SettleSale {
             ConfirmPayment confirm,
             Wait wait,
             Ledger ledger,
+            FindDocuments documents,
+            AskedBefore before,
             BusinessClock clock,
             ApplicationEventPublisher events) {
         this.collections = collections;
@@ -66,6 +74,8 @@ public class SettleSale {
         this.confirm = confirm;
         this.wait = wait;
         this.ledger = ledger;
+        this.documents = documents;
+        this.before = before;
         this.clock = clock;
         this.events = events;
     }
@@ -90,7 +100,7 @@ public class SettleSale {
                         sale.capturedOn(),
                         sale.amount(),
                         origin,
-                        null,
+                        waitsFor(business, collection),
                         policy(business, collection, sale.amount())));
         if (means.isEmpty()) return false;
         fee(processor, sale, means.get().id());
@@ -100,8 +110,23 @@ public class SettleSale {
         return true;
     }
 
+    /** Money for a quote waits for its invoice; once that is made, it settles it. */
+    private DocumentId waitsFor(BusinessId business, Collection collection) {
+        boolean quote = documents.get(business, collection.document()).kind() == DocumentKind.QUOTE;
+        if (!quote || invoiceOf(business, collection) != null) return null;
+        return before.invoiceOf(business, collection.document()).orElse(collection.document());
+    }
+
+    private DocumentId invoiceOf(BusinessId business, Collection collection) {
+        return before.invoiceOf(business, collection.document())
+                .filter(i -> documents.find(business, i).isPresent())
+                .orElse(null);
+    }
+
     /** What is open of the collection's items by now, as far as the sale reaches. */
     private Policy policy(BusinessId business, Collection collection, Money amount) {
+        DocumentId invoice = invoiceOf(business, collection);
+        if (invoice != null) return new Policy.OfDocument(invoice);
         var parts = new ArrayList<Policy.Part>();
         Money rest = amount;
         for (FindClaims.Open open : findClaims.openOf(business, collection.document())) {

@@ -2,6 +2,7 @@ package exactum.app.cards;
 
 import exactum.app.customers.FindCustomers;
 import exactum.app.database.Ids;
+import exactum.app.documents.AskedBefore;
 import exactum.app.documents.Document;
 import exactum.app.documents.FindDocuments;
 import exactum.app.installation.BusinessClock;
@@ -37,6 +38,7 @@ public class StartCardPayment {
     private final Processor processor;
     private final AskProcessor ask;
     private final WithdrawCheckouts withdraw;
+    private final AskedBefore before;
     private final BusinessClock clock;
     private final TransactionTemplate transaction;
 
@@ -50,6 +52,7 @@ public class StartCardPayment {
             Processor processor,
             AskProcessor ask,
             WithdrawCheckouts withdraw,
+            AskedBefore before,
             BusinessClock clock,
             TransactionTemplate transaction) {
         this.setup = setup;
@@ -61,6 +64,7 @@ public class StartCardPayment {
         this.processor = processor;
         this.ask = ask;
         this.withdraw = withdraw;
+        this.before = before;
         this.clock = clock;
         this.transaction = transaction;
     }
@@ -116,11 +120,12 @@ public class StartCardPayment {
         Map<ClaimId, Money> items = new LinkedHashMap<>();
         List<FindClaims.Open> open = findClaims.openOf(business, document.id());
         open.forEach(o -> items.put(o.claim(), o.left()));
-        if (open.isEmpty()) return new Begun(new Outcome.AlreadyPaid(), null, null);
-        Money amount = Money.sum(document.gross().currency(), items.values());
+        Money amount = Money.sum(document.gross().currency(), items.values()).plus(before.asked(business, document));
+        if (amount.isZero()) return new Begun(new Outcome.AlreadyPaid(), null, null);
         if (amount.minor() != shownMinor) return new Begun(new Outcome.AmountChanged(amount), null, null);
         Collection live = collections.findLive(business, document.id()).orElse(null);
-        if (live != null && live.items().equals(items)) return new Begun(null, live, null);
+        if (live != null && live.items().equals(items) && live.amount().equals(amount))
+            return new Begun(null, live, null);
         if (live != null) withdraw.want(live);
         var fresh = new Collection(
                 business,

@@ -102,6 +102,16 @@ class DocumentListStore implements ListDocuments, Provable {
     }
 
     @Override
+    public List<Listed> creditNotesOf(BusinessId business, DocumentId document, LocalDate today) {
+        return list(
+                business,
+                DOCUMENT_STANDING.KIND.eq(DocumentKind.CREDIT_NOTE).and(of(DOCUMENT.ORIGIN_ID.eq(document.value()))),
+                Order.NEWEST,
+                today,
+                Slice.first(Integer.MAX_VALUE));
+    }
+
+    @Override
     public List<Listed> ofRecurring(BusinessId business, RecurringId recurring, LocalDate today, int most) {
         return list(business, of(DOCUMENT.ORIGIN_ID.eq(recurring.value())), Order.NEWEST, today, Slice.first(most));
     }

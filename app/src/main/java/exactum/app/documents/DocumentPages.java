@@ -25,6 +25,7 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -53,6 +54,9 @@ class DocumentPages {
     private final SendAgain sendAgain;
     private final UseCredit useCredit;
     private final VoidDocument voidDocument;
+    private final ObjectProvider<DocumentSection> sections;
+    private final Attachments attachments;
+    private final ListDocuments lists;
     private final BusinessClock clock;
 
     DocumentPages(
@@ -71,7 +75,13 @@ class DocumentPages {
             SendAgain sendAgain,
             UseCredit useCredit,
             VoidDocument voidDocument,
+            ObjectProvider<DocumentSection> sections,
+            Attachments attachments,
+            ListDocuments lists,
             BusinessClock clock) {
+        this.sections = sections;
+        this.attachments = attachments;
+        this.lists = lists;
         this.documents = documents;
         this.claims = claims;
         this.schedules = schedules;
@@ -112,6 +122,18 @@ class DocumentPages {
         model.addAttribute("figures", IssuedFigures.of(document));
         model.addAttribute("settled", payments.settledOn(business, document.id()));
         model.addAttribute("credit", payments.creditOf(business, document.customer()));
+        model.addAttribute(
+                "sections",
+                sections.orderedStream()
+                        .flatMap(s -> s.of(business, document).map(c -> new Section(s.template(), c)).stream())
+                        .toList());
+        model.addAttribute("attachments", attachments.of(business, document.id()));
+        model.addAttribute(
+                "credited",
+                document.origin().credited() == null
+                        ? null
+                        : documents.get(business, document.origin().credited()).number());
+        model.addAttribute("creditNotes", lists.creditNotesOf(business, document.id(), today));
         model.addAttribute("related", open.isPositive() ? decisions.about(business, document.id()) : List.of());
         model.addAttribute("links", links.all(business, document.id()));
         model.addAttribute("messages", messages.ofDocument(business, document.id()));
@@ -127,6 +149,9 @@ class DocumentPages {
                         && !messages.wasSent(business, document.id()));
         return "documents/one";
     }
+
+    /** A part of the page that another feature shows. */
+    public record Section(String template, Object content) {}
 
     @GetMapping("/invoices/{number}/pdf")
     ResponseEntity<byte[]> pdf(BusinessId business, @PathVariable String number) {

@@ -72,19 +72,21 @@ class DraftPages {
             @RequestParam(name = "prepared", defaultValue = "") String from,
             @RequestParam(defaultValue = "") String like,
             @RequestParam(defaultValue = "") String credits,
+            @RequestParam(defaultValue = "") String replaces,
             @AuthenticationPrincipal SignedIn user,
             HttpServletRequest http,
             Model model) {
         String uri = http.getRequestURI().replaceFirst("/new$", "");
         DocumentKind kind = PaperKind.at(uri.substring(uri.lastIndexOf('/') + 1));
-        if (over || !like.isEmpty() || !credits.isEmpty())
+        if (over || !like.isEmpty() || !credits.isEmpty() || !replaces.isEmpty())
             typed.drop(business.id(), user.login(), PaperKind.form(kind));
         Map<String, String> fields = new HashMap<>(typed.find(business.id(), user.login(), PaperKind.form(kind))
                 .filter(f -> !isSaved(business.id(), f))
                 .orElse(Map.of()));
         model.addAttribute("typedBefore", !fields.isEmpty());
         if (fields.isEmpty()) start.begin(business.id(), kind, fields);
-        if (!like.isEmpty()) start.likeDocument(business.id(), like, fields);
+        if (!replaces.isEmpty()) start.replacing(business.id(), replaces, fields);
+        else if (!like.isEmpty()) start.likeDocument(business.id(), like, fields);
         if (!credits.isEmpty()) start.crediting(business.id(), credits, fields);
         fields.putIfAbsent("key", Ids.next().toString());
         customer.ifPresent(c -> fields.put("customer", c.toString()));

@@ -131,6 +131,9 @@ public interface ListDocuments {
     /** What the drafts that are asked for come to. */
     Totals draftTotals(BusinessId business, Wanted wanted);
 
+    /** The credit notes on a document, the newest first. */
+    List<Listed> creditNotesOf(BusinessId business, DocumentId document, LocalDate today);
+
     List<Listed> ofRecurring(BusinessId business, RecurringId recurring, LocalDate today, int most);
 
     /**

@@ -17,7 +17,7 @@ import org.springframework.web.util.UriComponentsBuilder;
  * @param path {@code /invoices} or {@code /quotes}
  * @param sort a column, with a minus before it for the other way round
  */
-record ListRequest(String path, String q, Standing standing, DocumentKind kind, LocalDate due, String sort) {
+public record ListRequest(String path, String q, Standing standing, DocumentKind kind, LocalDate due, String sort) {
     private static final Set<DocumentKind> BILLED =
             EnumSet.of(DocumentKind.INVOICE, DocumentKind.CASH_SALE, DocumentKind.CREDIT_NOTE);
 
@@ -47,12 +47,12 @@ record ListRequest(String path, String q, Standing standing, DocumentKind kind, 
         }
     }
 
-    boolean isQuotes() {
+    public boolean isQuotes() {
         return path.equals("/quotes");
     }
 
     /** The kinds that the list is of, whatever is filtered. */
-    Set<DocumentKind> kinds() {
+    public Set<DocumentKind> kinds() {
         return isQuotes() ? Set.of(DocumentKind.QUOTE) : BILLED;
     }
 

@@ -51,6 +51,16 @@ public record Origin(Kind kind, UUID id) {
         return new Origin(Kind.CREDITED_DOCUMENT, document.value());
     }
 
+    /** The quote that was accepted. */
+    public static Origin ofQuote(DocumentId quote) {
+        return new Origin(Kind.QUOTE, quote.value());
+    }
+
+    /** The quote that it came of, or null. */
+    public DocumentId quote() {
+        return kind == Kind.QUOTE ? new DocumentId(id) : null;
+    }
+
     /** The recurring invoice it comes from, or null. */
     public RecurringId recurring() {
         return kind == Kind.RECURRING ? new RecurringId(id) : null;

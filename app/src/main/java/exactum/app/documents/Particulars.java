@@ -77,7 +77,7 @@ public record Particulars(Offer offer, Sale sale, Back back, LocalDate acceptedO
         /** It settles what is open of the document; the rest is on account. */
         APPLY("Set it against the invoice; the rest stays on account"),
         /** All of it is on account. */
-        KEEP("Keep all of it on account"),
+        KEEP("Leave all of it on account"),
         /** What is not set against the invoice is to be given back. */
         REFUND("Set it against the invoice; the rest is to be refunded");
 

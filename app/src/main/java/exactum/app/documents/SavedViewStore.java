@@ -10,7 +10,7 @@ import org.springframework.stereotype.Component;
 
 /** Lists as a person left them, under names of their own, in the database. */
 @Component
-class SavedViewStore {
+public class SavedViewStore {
     private final DSLContext db;
 
     SavedViewStore(DSLContext db) {
@@ -18,7 +18,7 @@ class SavedViewStore {
     }
 
     /** A view and what its address asks for. */
-    record View(String name, String query) {}
+    public record View(String name, String query) {}
 
     List<View> of(BusinessId business, String login, String list) {
         return db.selectFrom(SAVED_VIEW)

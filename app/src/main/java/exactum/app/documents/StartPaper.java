@@ -56,6 +56,21 @@ class StartPaper {
                         .toList());
     }
 
+    /** A quote that is to stand in place of another version, with what that one asks. */
+    void replacing(BusinessId business, String number, Map<String, String> fields) {
+        Document d = documents.findByNumber(business, number).orElseThrow(NotHere::new);
+        Particulars.Offer offer = d.particulars().offer();
+        if (offer == null) throw new NotHere();
+        likeDocument(business, number, fields);
+        fields.put("replaces", d.id().toString());
+        fields.put("asks", offer.asks().name());
+        if (offer.signed()) fields.put("signed", "on");
+        else fields.remove("signed");
+        if (offer.byItself()) fields.put("byItself", "on");
+        else fields.remove("byItself");
+        TypedParts.put(fields, d.rule());
+    }
+
     /** The lines of a document that is taken back, each with all that is left of it. */
     void crediting(BusinessId business, String number, Map<String, String> fields) {
         Document d = documents.findByNumber(business, number).orElseThrow(NotHere::new);

@@ -3,6 +3,7 @@ package exactum.app.payer;
 import exactum.app.cards.AskProcessor;
 import exactum.app.cards.FindCollections;
 import exactum.app.cards.StartCardPayment;
+import exactum.app.documents.Attachments;
 import exactum.app.documents.Document;
 import exactum.app.documents.DocumentPdfs;
 import exactum.app.installation.BusinessClock;
@@ -10,11 +11,16 @@ import exactum.app.installation.Settings;
 import exactum.app.links.PaymentLink;
 import exactum.app.links.PaymentLinks;
 import exactum.app.security.ContentPolicy;
+import exactum.app.setup.FindSetup;
 import exactum.app.web.NotHere;
+import exactum.core.document.DocumentKind;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.net.URI;
+import java.nio.charset.StandardCharsets;
 import java.util.Optional;
+import java.util.UUID;
+import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -33,6 +39,9 @@ class PayerPages {
     private static final int POLLS = 60;
     private final PaymentLinks links;
     private final PayerView view;
+    private final QuoteView quotes;
+    private final FindSetup setup;
+    private final Attachments attachments;
     private final FindCollections collections;
     private final StartCardPayment start;
     private final AskProcessor ask;
@@ -43,6 +52,9 @@ class PayerPages {
     PayerPages(
             PaymentLinks links,
             PayerView view,
+            QuoteView quotes,
+            FindSetup setup,
+            Attachments attachments,
             FindCollections collections,
             StartCardPayment start,
             AskProcessor ask,
@@ -51,6 +63,9 @@ class PayerPages {
             BusinessClock clock) {
         this.links = links;
         this.view = view;
+        this.quotes = quotes;
+        this.setup = setup;
+        this.attachments = attachments;
         this.collections = collections;
         this.start = start;
         this.ask = ask;
@@ -95,7 +110,7 @@ class PayerPages {
             HttpServletResponse response,
             Model model) {
         Optional<PaymentLink> link = links.findByToken(token).filter(this::isOpen);
-        boolean byCard = link.isPresent() && view.document(link.get()).manner().byCard();
+        boolean byCard = link.isPresent() && takesCard(view.document(link.get()));
         if (!byCard) return show(token, request, response, model);
         return switch (start.start(link.get(), shown, settings.publicAddress() + "/pay/" + token + "/back")) {
             case StartCardPayment.Outcome.Opened opened -> "redirect:" + opened.url();
@@ -114,6 +129,11 @@ class PayerPages {
                 yield show(token, request, response, model);
             }
         };
+    }
+
+    /** What is paid ahead of a quote is paid by card; an invoice says whether it is. */
+    private static boolean takesCard(Document document) {
+        return document.kind() == DocumentKind.QUOTE || document.manner().byCard();
     }
 
     /** Back from the processor: it may not have told us yet. */
@@ -147,6 +167,8 @@ class PayerPages {
             response.setStatus(404);
             return "payer/unknown";
         }
+        Document document = view.document(link.get());
+        if (document.kind() == DocumentKind.QUOTE) return quote(token, link.get(), document, request, response, model);
         PayerView.Shown shown = view.put(link.get(), model);
         if (shown.isVoid() || link.get().withdrawn() || !shown.isPaid() && !isOpen(link.get())) {
             response.setStatus(410);
@@ -157,6 +179,47 @@ class PayerPages {
             request.setAttribute(
                     ContentPolicy.FORM_TARGET, origin(shown.processor().address()));
         return "payer/page";
+    }
+
+    private String quote(
+            String token,
+            PaymentLink link,
+            Document document,
+            HttpServletRequest request,
+            HttpServletResponse response,
+            Model model) {
+        if (!isOpen(link)) {
+            view.brand(link.business(), document, model);
+            model.addAttribute("link", link);
+            response.setStatus(410);
+            return "payer/closed";
+        }
+        Optional<String> invoice = quotes.put(link, document, model);
+        if (invoice.isPresent()) return "redirect:" + invoice.get();
+        setup.processorFor(link.business(), document.gross().currency())
+                .ifPresent(p -> request.setAttribute(ContentPolicy.FORM_TARGET, origin(p.address())));
+        return "payer/quote";
+    }
+
+    /** A file that goes with the document. */
+    @GetMapping("/pay/{token}/files/{file}")
+    ResponseEntity<byte[]> file(@PathVariable String token, @PathVariable UUID file) {
+        PaymentLink link = links.findByToken(token).filter(this::isOpen).orElseThrow(NotHere::new);
+        Attachments.Attached attached = attachments.of(link.business(), link.document()).stream()
+                .filter(a -> a.id().equals(file))
+                .findFirst()
+                .orElseThrow(NotHere::new);
+        return ResponseEntity.ok()
+                .contentType(MediaType.APPLICATION_OCTET_STREAM)
+                .header(
+                        HttpHeaders.CONTENT_DISPOSITION,
+                        ContentDisposition.attachment()
+                                .filename(attached.name(), StandardCharsets.UTF_8)
+                                .build()
+                                .toString())
+                .body(attachments
+                        .content(link.business(), link.document(), file)
+                        .orElseThrow(NotHere::new));
     }
 
     private boolean isOpen(PaymentLink link) {

@@ -1,16 +1,19 @@
 package exactum.app.payer;
 
 import exactum.app.cards.FindCollections;
+import exactum.app.documents.Attachments;
 import exactum.app.documents.Document;
 import exactum.app.documents.FindDocuments;
 import exactum.app.documents.IssuedFigures;
 import exactum.app.documents.PrintedLine;
 import exactum.app.installation.BusinessClock;
 import exactum.app.links.PaymentLink;
+import exactum.app.quotes.PaidAhead;
 import exactum.app.settlement.FindClaims;
 import exactum.app.settlement.FindPayments;
 import exactum.app.setup.FindSetup;
 import exactum.app.setup.ProcessorAccount;
+import exactum.core.document.DocumentKind;
 import exactum.core.document.DocumentState;
 import exactum.core.ids.BankAccountId;
 import exactum.core.ids.BusinessId;
@@ -26,23 +29,29 @@ import org.springframework.ui.Model;
 class PayerView {
     private final FindDocuments documents;
     private final FindClaims claims;
+    private final PaidAhead ahead;
     private final FindPayments payments;
     private final FindCollections collections;
     private final FindSetup setup;
+    private final Attachments attachments;
     private final BusinessClock clock;
 
     PayerView(
             FindDocuments documents,
             FindClaims claims,
+            PaidAhead ahead,
             FindPayments payments,
             FindCollections collections,
             FindSetup setup,
+            Attachments attachments,
             BusinessClock clock) {
         this.documents = documents;
         this.claims = claims;
+        this.ahead = ahead;
         this.payments = payments;
         this.collections = collections;
         this.setup = setup;
+        this.attachments = attachments;
         this.clock = clock;
     }
 
@@ -69,6 +78,7 @@ class PayerView {
     /** What is open of the link's document now. */
     Money open(PaymentLink link) {
         Document document = document(link);
+        if (document.kind() == DocumentKind.QUOTE) return ahead.asked(link.business(), document);
         return Money.sum(
                 document.gross().currency(),
                 claims.openOf(link.business(), document.id()).stream()
@@ -104,6 +114,7 @@ class PayerView {
                         .min(LocalDate::compareTo)
                         .orElse(null));
         model.addAttribute("today", today);
+        model.addAttribute("attachments", attachments.of(business, document.id()));
         model.addAttribute("payments", payments.ofDocument(business, document.id()));
         model.addAttribute("credit", credit(business, document));
         collections.findLive(business, document.id()).ifPresent(c -> model.addAttribute("lastReason", c.lastReason()));

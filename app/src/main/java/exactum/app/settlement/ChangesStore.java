@@ -1,12 +1,14 @@
 package exactum.app.settlement;
 
 import static exactumdb.Tables.CUSTOMER;
+import static exactumdb.Tables.MEANS;
 import static exactumdb.Tables.RECEIPT;
 
 import exactum.app.audit.Audit;
 import exactum.app.database.CopyRows;
 import exactum.app.ledger.Ledger;
 import exactum.core.ids.BusinessId;
+import exactum.core.ids.DocumentId;
 import exactum.core.ids.MeansId;
 import exactum.core.ids.ProcessorId;
 import exactum.core.settlement.Changes;
@@ -74,6 +76,14 @@ class ChangesStore {
                 .and(CUSTOMER.ID.eq(customer))
                 .fetchSingle()
                 .value1();
+    }
+
+    void reserveFor(BusinessId business, DocumentId from, DocumentId to) {
+        db.update(MEANS)
+                .set(MEANS.RESERVED_FOR, to)
+                .where(MEANS.BUSINESS_ID.eq(business))
+                .and(MEANS.RESERVED_FOR.eq(from))
+                .execute();
     }
 
     private void updateClaims(BusinessId business, Collection<Claim> claims) {

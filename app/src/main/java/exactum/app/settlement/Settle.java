@@ -142,6 +142,12 @@ public class Settle {
         return before.minus(open(position, document));
     }
 
+    /** Money that waits for a document waits for another from now on. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void reserveFor(BusinessId business, DocumentId from, DocumentId to) {
+        changesStore.reserveFor(business, from, to);
+    }
+
     /** Which of the documents some money was reserved for. */
     public Set<DocumentId> reservedAmong(BusinessId business, List<DocumentId> documents) {
         return positions.reservedAmong(business, documents);

@@ -1,0 +1,123 @@
+package exactum.app.payer;
+
+import exactum.app.documents.Document;
+import exactum.app.documents.FindDocuments;
+import exactum.app.documents.IssueDocuments;
+import exactum.app.installation.BusinessClock;
+import exactum.app.links.PaymentLink;
+import exactum.app.links.PaymentLinks;
+import exactum.app.quotes.Acceptance;
+import exactum.app.quotes.AnswerQuote;
+import exactum.app.web.TypedForm;
+import exactum.core.document.DocumentKind;
+import exactum.core.problem.Refusal;
+import exactum.core.text.TextKind;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.util.Base64;
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.stereotype.Controller;
+import org.springframework.web.bind.annotation.ModelAttribute;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+
+/** A customer answers a quote: a yes with a signature, or a no with a reason. Said twice, the first counts. */
+@Controller
+class QuotePayerPages {
+    private static final String PNG = "data:image/png;base64,";
+    private static final int LONGEST_AGENT = 300;
+    private final PaymentLinks links;
+    private final FindDocuments documents;
+    private final AnswerQuote answer;
+    private final BusinessClock clock;
+
+    QuotePayerPages(PaymentLinks links, FindDocuments documents, AnswerQuote answer, BusinessClock clock) {
+        this.links = links;
+        this.documents = documents;
+        this.answer = answer;
+        this.clock = clock;
+    }
+
+    @ModelAttribute
+    void keepPrivate(HttpServletResponse response) {
+        response.setHeader("Cache-Control", "no-store");
+        response.setHeader("Referrer-Policy", "no-referrer");
+    }
+
+    @PostMapping("/pay/{token}/accept")
+    String accept(
+            @PathVariable String token,
+            @RequestParam Map<String, String> fields,
+            HttpServletRequest request,
+            RedirectAttributes said) {
+        Optional<PaymentLink> link = quoteLink(token);
+        if (link.isEmpty()) return "redirect:/pay/" + token;
+        try {
+            Optional<IssueDocuments.Issued> issued =
+                    answer.accept(link.get().business(), link.get().document(), yes(fields, request));
+            if (issued.isPresent()) return "redirect:/pay/" + tokenOf(link.get(), issued.get());
+        } catch (Refusal refused) {
+            said.addFlashAttribute("notice", refused.sentence());
+            said.addFlashAttribute("typedName", fields.getOrDefault("name", ""));
+        }
+        return "redirect:/pay/" + token;
+    }
+
+    private String tokenOf(PaymentLink quote, IssueDocuments.Issued invoice) {
+        return links.token(links.ofDocument(quote.business(), invoice.id()));
+    }
+
+    private static AnswerQuote.Yes yes(Map<String, String> fields, HttpServletRequest request) {
+        String name = new TypedForm(fields).text("name", TextKind.NAME);
+        String drawn = fields.getOrDefault("drawing", "");
+        boolean typed = fields.containsKey("typed");
+        byte[] drawing = drawn.startsWith(PNG) && !typed ? decoded(drawn.substring(PNG.length())) : null;
+        Acceptance.How how =
+                drawing != null ? Acceptance.How.DRAWN : typed ? Acceptance.How.TYPED : Acceptance.How.READ;
+        String agent = Optional.ofNullable(request.getHeader("User-Agent")).orElse("");
+        return new AnswerQuote.Yes(
+                how,
+                name,
+                "",
+                drawing,
+                request.getRemoteAddr(),
+                agent.substring(0, Math.min(agent.length(), LONGEST_AGENT)));
+    }
+
+    private static byte[] decoded(String base64) {
+        try {
+            return Base64.getDecoder().decode(base64);
+        } catch (IllegalArgumentException spoilt) {
+            return new byte[0];
+        }
+    }
+
+    @PostMapping("/pay/{token}/decline")
+    String decline(@PathVariable String token, @RequestParam Map<String, String> fields, RedirectAttributes said) {
+        Optional<PaymentLink> link = quoteLink(token);
+        if (link.isEmpty()) return "redirect:/pay/" + token;
+        try {
+            answer.decline(
+                    link.get().business(),
+                    link.get().document(),
+                    new TypedForm(fields).text("reason", TextKind.PARAGRAPHS));
+        } catch (Refusal refused) {
+            said.addFlashAttribute("notice", refused.sentence());
+        }
+        return "redirect:/pay/" + token;
+    }
+
+    /** The open link of a quote; nothing for any other. */
+    private Optional<PaymentLink> quoteLink(String token) {
+        return links.findByToken(token)
+                .filter(l -> l.isOpen(clock.today(l.business())))
+                .filter(l -> documents
+                        .find(l.business(), l.document())
+                        .map(Document::kind)
+                        .filter(k -> k == DocumentKind.QUOTE)
+                        .isPresent());
+    }
+}
