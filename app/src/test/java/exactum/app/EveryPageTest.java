@@ -64,6 +64,13 @@ class EveryPageTest {
                 "/invoices?state=issued",
                 "/invoices?due=2026-06-15",
                 "/invoices/new",
+                "/invoices?standing=OVERDUE&sort=-amount",
+                "/invoices?kind=CREDIT_NOTE&q=berth&sort=customer",
+                "/quotes",
+                "/quotes?standing=EXPIRED",
+                "/quotes/new",
+                "/credit-notes/new",
+                "/cash-sales/new",
                 "/messages",
                 "/messages?state=held",
                 "/payments",
@@ -85,6 +92,10 @@ class EveryPageTest {
         pages.add("/drafts/" + draft.id());
         pages.add("/invoices/" + invoice.number());
         pages.add("/customers/" + invoice.customer());
+        pages.add("/invoices/" + Papers.quote(world, world.payer(), "").number());
+        pages.add("/invoices/"
+                + Papers.credited(world, world.invoice(world.payer(), "10.00")).number());
+        pages.add("/invoices/" + Papers.cashSale(world, world.payer(), "12.00").number());
         pages.add("/payments/new?customer=" + invoice.customer());
         pages.add("/bank-lines/" + line);
         pages.add("/messages/"

@@ -441,6 +441,10 @@ public class World {
     }
 
     /** An issued document of Larkwater Moorings. */
+    Customer customer(CustomerId id) {
+        return context.getBean(FindCustomers.class).get(moorings, id);
+    }
+
     Document document(String number) {
         return documents().findByNumber(moorings, number).orElseThrow();
     }

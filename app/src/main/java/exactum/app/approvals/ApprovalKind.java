@@ -5,7 +5,8 @@ import java.util.Arrays;
 /** What may need a second person. */
 public enum ApprovalKind {
     BILLING_RUN("billing run", "Issuing a billing run"),
-    DOCUMENT("document", "Issuing one document that was typed");
+    DOCUMENT("document", "Issuing one document that was typed"),
+    WRITE_OFF("write-off", "Writing off what is open of an invoice");
 
     private final String words;
     private final String title;

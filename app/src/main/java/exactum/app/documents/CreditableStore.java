@@ -12,6 +12,7 @@ import exactum.core.money.ExchangeRate;
 import exactum.core.money.Money;
 import exactum.core.problem.Refusal;
 import java.math.BigDecimal;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Currency;
 import java.util.HashMap;
@@ -34,6 +35,10 @@ class CreditableStore {
             select t.tax_code, t.tax_percent, sum(t.base_minor)::bigint as base, sum(t.tax_minor)::bigint as tax
               from document n join document_tax t on t.business_id = n.business_id and t.document_id = n.id
              where n.business_id = {0} and n.origin_id = {1} and n.kind = 'credit note' and n.state = 'issued' group by 1, 2
+            """;
+    private static final String REFUNDED = """
+            select max(r.refund_on) from refund r where r.business_id = {0} and r.reverses is null and not exists (select 1 from refund u where u.business_id = r.business_id and u.reverses = r.id)
+               and exists (select 1 from allocation a join claim c on c.business_id = a.business_id and c.id = a.claim_id where a.business_id = r.business_id and a.means_id = r.through_id and c.document_id = {1})
             """;
     private final DSLContext db;
     private final FindDocuments documents;
@@ -115,6 +120,12 @@ class CreditableStore {
                                     of.map(r -> r.get("tax", Long.class)).orElse(0L)));
                 })
                 .toList();
+    }
+
+    /** The newest day on which money that paid the document was refunded; null for none. */
+    LocalDate refundedOn(BusinessId business, DocumentId id) {
+        return db.fetchSingle(REFUNDED, DSL.inline(business.value()), DSL.val(id.value()))
+                .get(0, LocalDate.class);
     }
 
     /** The rate at which the document was booked; none where it is in the business's own currency. */

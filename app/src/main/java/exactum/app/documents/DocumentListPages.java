@@ -97,6 +97,7 @@ class DocumentListPages {
     }
 
     @PostMapping({"/invoices/views", "/quotes/views"})
+    @Needs(Power.DECIDE)
     String saveView(
             BusinessId business,
             @RequestParam Map<String, String> fields,
@@ -108,6 +109,7 @@ class DocumentListPages {
     }
 
     @PostMapping({"/invoices/views/delete", "/quotes/views/delete"})
+    @Needs(Power.DECIDE)
     String deleteView(
             BusinessId business,
             @RequestParam String name,

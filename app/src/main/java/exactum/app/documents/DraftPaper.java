@@ -147,6 +147,8 @@ class DraftPaper {
     private PaperFigures takenBack(BusinessId business, DocumentForm form, PaperFigures typed, Model model) {
         Creditable of = creditables.of(business, new KindFields(form, form.date()).credited());
         model.addAttribute("creditable", of);
+        LocalDate refunded = creditables.refundedOn(business, new KindFields(form, form.date()).credited());
+        model.addAttribute("refundBefore", refunded != null && refunded.isBefore(form.date()) ? refunded : null);
         try {
             Draft draft = form.toDraft(new DocumentId(Ids.next()), null, 0);
             return PaperFigures.of(TakenBack.of(draft, of), of.lines().size());

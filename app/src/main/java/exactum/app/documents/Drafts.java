@@ -5,6 +5,7 @@ import exactum.app.approvals.Approvals;
 import exactum.app.audit.Audit;
 import exactum.app.customers.FindCustomers;
 import exactum.app.installation.BusinessClock;
+import exactum.app.settlement.Claims;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.DocumentId;
 import exactum.core.problem.Refusal;
@@ -27,6 +28,7 @@ public class Drafts {
     private final FindCustomers customers;
     private final BusinessClock clock;
     private final Approvals approvals;
+    private final Claims claims;
     private final Audit audit;
     private final ApplicationEventPublisher events;
 
@@ -37,6 +39,7 @@ public class Drafts {
             FindCustomers customers,
             BusinessClock clock,
             Approvals approvals,
+            Claims claims,
             Audit audit,
             ApplicationEventPublisher events) {
         this.events = events;
@@ -46,6 +49,7 @@ public class Drafts {
         this.customers = customers;
         this.clock = clock;
         this.approvals = approvals;
+        this.claims = claims;
         this.audit = audit;
     }
 
@@ -126,6 +130,7 @@ public class Drafts {
     @Transactional
     public IssueDocuments.Issued issue(BusinessId business, Draft draft, boolean send) {
         LocalDate today = clock.today(business);
+        if (draft.particulars().back() != null) claims.hold(business, draft.customer());
         Prepared prepared = prepare.desk(business).prepare(draft);
         IssueDocuments.Issued issued = issue.issue(
                         business, List.of(prepared), new IssueDocuments.How(null, send ? today : null, today))

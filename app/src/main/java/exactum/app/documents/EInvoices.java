@@ -2,6 +2,7 @@ package exactum.app.documents;
 
 import exactum.app.settlement.FindClaims;
 import exactum.app.setup.FindSetup;
+import exactum.core.document.DocumentKind;
 import exactum.core.document.TaxCategory;
 import exactum.core.document.TaxRate;
 import exactum.core.ids.BankAccountId;
@@ -17,13 +18,15 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
-/** An issued invoice as UBL 2.1 by EN 16931: what its PDF says, for programs to read. */
+/** An issued invoice or credit note as UBL 2.1 by EN 16931: what its PDF says, for programs to read. */
 @Component
 public class EInvoices {
     private final FindClaims claims;
     private final FindSetup setup;
+    private final FindDocuments documents;
 
-    EInvoices(FindClaims claims, FindSetup setup) {
+    EInvoices(FindClaims claims, FindSetup setup, FindDocuments documents) {
+        this.documents = documents;
         this.claims = claims;
         this.setup = setup;
     }
@@ -66,7 +69,15 @@ public class EInvoices {
                         .map(t -> new EInvoice.Tax(t.rate(), t.base(), t.tax(), reason(d, t.rate())))
                         .toList(),
                 d.amounts().prepaid(),
-                account == null ? null : setup.number(business, account).value());
+                account == null ? null : setup.number(business, account).value(),
+                d.kind() == DocumentKind.CREDIT_NOTE ? credited(business, d) : null);
+    }
+
+    /** The number of the document that a credit note takes back; empty for none. */
+    private String credited(BusinessId business, Document d) {
+        return d.origin().credited() == null
+                ? ""
+                : documents.get(business, d.origin().credited()).number();
     }
 
     /** The terms as printed, and each part where there are several or less is due early (BT-20). */

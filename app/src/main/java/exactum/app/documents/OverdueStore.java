@@ -19,7 +19,7 @@ class OverdueStore {
             select d.id, d.number, c.name, coalesce(c.reminder_to[1], c.email) as email, o.due, d.currency, o.minor,
                    (select max(m.send_on) from message m join message_about a on a.business_id = m.business_id and a.message_id = m.id
                      where m.business_id = d.business_id and a.document_id = d.id and m.kind = 'reminder') as reminded
-              from (select document_id, min(due_date) as due, sum(left_minor) as minor from claim where business_id = {0} and left_minor > 0 and due_date < {1} and {3} group by 1) o
+              from (select document_id, min(due_date) as due, sum(left_minor) as minor from claim where business_id = {0} and left_minor > 0 and due_date < {1} and {3} and {4} group by 1) o
               join document d on d.business_id = {0} and d.id = o.document_id join customer c on c.business_id = d.business_id and c.id = d.customer_id
              order by o.minor desc, d.id limit {2}
             """;
@@ -51,7 +51,8 @@ class OverdueStore {
                         DSL.inline(business.value()),
                         DSL.val(wanted.today()),
                         DSL.inline(wanted.most()),
-                        rows(wanted))
+                        rows(wanted),
+                        notHeldBack(wanted))
                 .map(r -> new Overdue(
                         new DocumentId(r.get("id", UUID.class)),
                         r.get("number", String.class),
@@ -64,16 +65,24 @@ class OverdueStore {
 
     int count(BusinessId business, Wanted wanted) {
         return db.fetchSingle(
-                        "select count(distinct document_id)::int from claim where business_id = {0} and left_minor > 0 and due_date < {1} and {2}",
-                        DSL.inline(business.value()), DSL.val(wanted.today()), rows(wanted))
+                        "select count(distinct document_id)::int from claim where business_id = {0} and left_minor > 0 and due_date < {1} and {2} and {3}",
+                        DSL.inline(business.value()), DSL.val(wanted.today()), rows(wanted), notHeldBack(wanted))
                 .get(0, Integer.class);
     }
 
     List<Money> sums(BusinessId business, Wanted wanted) {
         return db.fetch(
-                        "select currency, sum(left_minor)::bigint as minor from claim where business_id = {0} and left_minor > 0 and due_date < {1} and {2} group by 1 order by 1",
-                        DSL.inline(business.value()), DSL.val(wanted.today()), rows(wanted))
+                        "select currency, sum(left_minor)::bigint as minor from claim where business_id = {0} and left_minor > 0 and due_date < {1} and {2} and {3} group by 1 order by 1",
+                        DSL.inline(business.value()), DSL.val(wanted.today()), rows(wanted), notHeldBack(wanted))
                 .map(r -> Money.ofMinor(r.get("currency", String.class), r.get("minor", Long.class)));
+    }
+
+    /** Who disputes it, or promised to pay by a day that has not come, is not asked for it. */
+    private static Condition notHeldBack(Wanted wanted) {
+        return DSL.condition(
+                "not exists (select 1 from dispute x where x.business_id = claim.business_id and x.document_id = claim.document_id and x.closed_on is null)"
+                        + " and not exists (select 1 from promise p where p.business_id = claim.business_id and p.document_id = claim.document_id and p.ended_on is null and p.pays_on >= {0})",
+                DSL.val(wanted.today()));
     }
 
     private static Condition rows(Wanted wanted) {

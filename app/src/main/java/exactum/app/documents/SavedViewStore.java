@@ -10,25 +10,22 @@ import org.springframework.stereotype.Component;
 
 /** Lists as a person left them, under names of their own, in the database. */
 @Component
-public class SavedViewStore {
+class SavedViewStore {
     private final DSLContext db;
 
     SavedViewStore(DSLContext db) {
         this.db = db;
     }
 
-    /** A view and what its address asks for. */
-    public record View(String name, String query) {}
-
-    List<View> of(BusinessId business, String login, String list) {
+    List<SavedViews.View> of(BusinessId business, String login, String list) {
         return db.selectFrom(SAVED_VIEW)
                 .where(is(business, login, list))
                 .orderBy(SAVED_VIEW.NAME)
-                .fetch(r -> new View(r.getName(), r.getQuery()));
+                .fetch(r -> new SavedViews.View(r.getName(), r.getQuery()));
     }
 
     /** Saves a view in place of the one with its name. */
-    void put(BusinessId business, String login, String list, View view) {
+    void put(BusinessId business, String login, String list, SavedViews.View view) {
         db.insertInto(SAVED_VIEW)
                 .set(SAVED_VIEW.BUSINESS_ID, business)
                 .set(SAVED_VIEW.LOGIN, login)

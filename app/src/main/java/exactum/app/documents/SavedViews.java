@@ -17,7 +17,10 @@ class SavedViews {
         this.store = store;
     }
 
-    List<SavedViewStore.View> of(BusinessId business, String login, String list) {
+    /** A view and what its address asks for. */
+    public record View(String name, String query) {}
+
+    List<View> of(BusinessId business, String login, String list) {
         return store.of(business, login, list);
     }
 
@@ -29,14 +32,14 @@ class SavedViews {
     @Transactional
     public void save(BusinessId business, String login, ListRequest request, String name) {
         if (name.isBlank()) throw new Refusal("view.name", "A view needs a name. Nothing was saved.").at("name");
-        List<SavedViewStore.View> before = store.of(business, login, request.path());
+        List<View> before = store.of(business, login, request.path());
         boolean known = before.stream().anyMatch(v -> v.name().equals(name));
         if (!known && before.size() >= MOST)
             throw new Refusal(
                     "view.many", "There are %d views already. Nothing was saved. Delete one first.".formatted(MOST));
         if (request.query().length() > LONGEST)
             throw new Refusal("view.long", "What is searched for is too long to be kept. Nothing was saved.");
-        store.put(business, login, request.path(), new SavedViewStore.View(name, request.query()));
+        store.put(business, login, request.path(), new View(name, request.query()));
     }
 
     @Transactional

@@ -130,6 +130,12 @@ public interface FindPayments {
     /** What was paid ahead of a document and waits for it, the oldest first. */
     List<Credit> reservedFor(BusinessId business, DocumentId document);
 
+    /** Money that lies with us for a customer. */
+    record Held(Credit credit, CustomerId customer, String customerName) {}
+
+    /** A deposit, or what is left of a payment or a credit note; also where nothing is left of it any more. */
+    Optional<Held> held(BusinessId business, MeansId means);
+
     /** The security deposits that are held of a customer. */
     List<Credit> depositsOf(BusinessId business, CustomerId customer);
 }

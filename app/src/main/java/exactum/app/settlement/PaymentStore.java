@@ -23,6 +23,7 @@ import exactumdb.tables.records.ReceiptRecord;
 import java.math.BigDecimal;
 import java.util.List;
 import java.util.Optional;
+import java.util.UUID;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.Field;
@@ -38,6 +39,11 @@ class PaymentStore implements FindPayments {
             "coalesce((select string_agg(distinct d.number, ', ') from (select a.claim_id from allocation a where a.business_id = means.business_id and a.means_id = means.id group by 1 having sum(a.amount_minor) > 0) s"
                     + " join claim c on c.business_id = means.business_id and c.id = s.claim_id join document d on d.business_id = c.business_id and d.id = c.document_id), '')",
             String.class);
+    private static final String THROUGH = """
+            select m.id from means m left join means h on h.business_id = m.business_id and h.id = {1}
+             where m.business_id = {0} and m.customer_id = {2} and m.kind = 'receipt' and m.currency = {3} and m.amount_minor - m.taken_back_minor - m.refunded_through_minor >= {4}
+             order by m.id = h.id desc, m.id = h.earned_by desc nulls last, m.means_on desc, m.id limit 1
+            """;
     private final DSLContext db;
 
     PaymentStore(DSLContext db) {
@@ -163,6 +169,40 @@ class PaymentStore implements FindPayments {
     }
 
     private List<Credit> credits(BusinessId business, Condition wanted) {
+        return money(business, MEANS.LEFT_MINOR.gt(0L).and(wanted));
+    }
+
+    @Override
+    public Optional<Held> held(BusinessId business, MeansId means) {
+        return money(business, MEANS.ID.eq(means)).stream().findFirst().map(c -> {
+            var of = db.select(CUSTOMER.ID, CUSTOMER.NAME)
+                    .from(MEANS)
+                    .join(CUSTOMER)
+                    .on(CUSTOMER.BUSINESS_ID.eq(MEANS.BUSINESS_ID))
+                    .and(CUSTOMER.ID.eq(MEANS.CUSTOMER_ID))
+                    .where(MEANS.BUSINESS_ID.eq(business))
+                    .and(MEANS.ID.eq(means))
+                    .fetchSingle();
+            return new Held(c, of.value1(), of.value2());
+        });
+    }
+
+    /** The payment that so much can go back through: the one that it is or came by, else the newest of the customer's. */
+    Optional<MeansId> through(BusinessId business, Held held, Money amount) {
+        return db
+                .fetch(
+                        THROUGH,
+                        DSL.inline(business.value()),
+                        DSL.val(held.credit().means().value()),
+                        DSL.val(held.customer().value()),
+                        DSL.val(amount.currency().getCurrencyCode()),
+                        DSL.val(amount.minor()))
+                .stream()
+                .findFirst()
+                .map(r -> new MeansId(r.get(0, UUID.class)));
+    }
+
+    private List<Credit> money(BusinessId business, Condition wanted) {
         return db.select(MEANS.fields())
                 .select(RECEIPT.CHANNEL, DOCUMENT.NUMBER)
                 .from(MEANS)
@@ -173,7 +213,6 @@ class PaymentStore implements FindPayments {
                 .on(DOCUMENT.BUSINESS_ID.eq(MEANS.BUSINESS_ID))
                 .and(DOCUMENT.ID.eq(MEANS.DOCUMENT_ID))
                 .where(MEANS.BUSINESS_ID.eq(business))
-                .and(MEANS.LEFT_MINOR.gt(0L))
                 .and(wanted)
                 .orderBy(MEANS.MEANS_ON, MEANS.ID)
                 .fetch(r -> {

@@ -7,13 +7,14 @@ import java.time.LocalDate;
 import java.util.List;
 
 /**
- * An invoice as EN 16931 knows it (BT numbers in the writer). Lines carry their net after discounts, so that they add up to the net
+ * An invoice or a credit note as EN 16931 knows it (BT numbers in the writer). Lines carry their net after discounts, so that they add up to the net
  * of the document, and each tax to its base.
  *
  * @param buyerReference what the buyer calls it; empty for nothing
  * @param notes sentences that are printed with it
  * @param prepaid what was paid before it was issued
  * @param account the number that a transfer is asked to, or null
+ * @param credits the number of the invoice that a credit note is on, or empty; null for an invoice
  */
 public record EInvoice(
         String number,
@@ -27,7 +28,8 @@ public record EInvoice(
         List<Line> lines,
         List<Tax> taxes,
         Money prepaid,
-        String account) {
+        String account,
+        String credits) {
 
     /** Who it is from or for; the address in lines, the tax number empty for none. */
     public record Party(String name, List<String> address, String country, String taxNumber) {}

@@ -13,13 +13,15 @@ import javax.xml.stream.XMLOutputFactory;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamWriter;
 
-/** Writes an invoice as UBL 2.1 (ISO/IEC 19845) with the meaning of EN 16931-1, by the binding of CEN/TS 16931-3-2. */
+/** Writes an invoice or a credit note as UBL 2.1 (ISO/IEC 19845) with the meaning of EN 16931-1, by the binding of CEN/TS 16931-3-2. */
 public final class UblWriter {
     private static final String INVOICE = "urn:oasis:names:specification:ubl:schema:xsd:Invoice-2";
+    private static final String CREDIT_NOTE = "urn:oasis:names:specification:ubl:schema:xsd:CreditNote-2";
     private static final String CBC = "urn:oasis:names:specification:ubl:schema:xsd:CommonBasicComponents-2";
     private static final String CAC = "urn:oasis:names:specification:ubl:schema:xsd:CommonAggregateComponents-2";
     private static final String EN_16931 = "urn:cen.eu:en16931:2017";
     private static final String COMMERCIAL_INVOICE = "380";
+    private static final String CREDIT_NOTE_TYPE = "381";
     private static final String CREDIT_TRANSFER = "30";
     private static final int PRICE_DECIMALS = 8;
 
@@ -57,18 +59,22 @@ public final class UblWriter {
 
     private void write() throws XMLStreamException {
         xml.writeStartDocument("UTF-8", "1.0");
-        xml.writeStartElement("Invoice");
-        xml.writeDefaultNamespace(INVOICE);
+        xml.writeStartElement(isCredit() ? "CreditNote" : "Invoice");
+        xml.writeDefaultNamespace(isCredit() ? CREDIT_NOTE : INVOICE);
         xml.writeNamespace("cac", CAC);
         xml.writeNamespace("cbc", CBC);
         text("CustomizationID", EN_16931);
         text("ID", invoice.number());
         text("IssueDate", invoice.date().toString());
-        text("DueDate", invoice.due().toString());
-        text("InvoiceTypeCode", COMMERCIAL_INVOICE);
+        if (isCredit()) text("CreditNoteTypeCode", CREDIT_NOTE_TYPE);
+        else {
+            text("DueDate", invoice.due().toString());
+            text("InvoiceTypeCode", COMMERCIAL_INVOICE);
+        }
         for (String note : invoice.notes()) text("Note", note);
         text("DocumentCurrencyCode", currency());
         optional("BuyerReference", invoice.buyerReference());
+        if (isCredit() && !invoice.credits().isEmpty()) preceding();
         party("AccountingSupplierParty", invoice.seller());
         party("AccountingCustomerParty", invoice.buyer());
         if (invoice.account() != null) transfer();
@@ -83,6 +89,19 @@ public final class UblWriter {
             line(i + 1, invoice.lines().get(i));
         xml.writeEndElement();
         xml.writeEndDocument();
+    }
+
+    private boolean isCredit() {
+        return invoice.credits() != null;
+    }
+
+    /** BG-3. */
+    private void preceding() throws XMLStreamException {
+        open("BillingReference");
+        open("InvoiceDocumentReference");
+        text("ID", invoice.credits());
+        close();
+        close();
     }
 
     private String currency() {
@@ -179,9 +198,9 @@ public final class UblWriter {
 
     /** BG-25; the price is what a unit comes to (BT-146). */
     private void line(int number, EInvoice.Line line) throws XMLStreamException {
-        open("InvoiceLine");
+        open(isCredit() ? "CreditNoteLine" : "InvoiceLine");
         text("ID", Integer.toString(number));
-        xml.writeStartElement("cbc", "InvoicedQuantity", CBC);
+        xml.writeStartElement("cbc", isCredit() ? "CreditedQuantity" : "InvoicedQuantity", CBC);
         xml.writeAttribute("unitCode", UNITS.getOrDefault(line.unit().toLowerCase(Locale.ROOT), "C62"));
         xml.writeCharacters(line.quantity().toPlainString());
         xml.writeEndElement();

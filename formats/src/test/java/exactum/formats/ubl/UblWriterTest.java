@@ -44,6 +44,10 @@ class UblWriterTest {
     }
 
     private static EInvoice invoice(List<EInvoice.Line> lines, List<EInvoice.Tax> taxes, String prepaid) {
+        return paper(lines, taxes, prepaid, null);
+    }
+
+    private static EInvoice paper(List<EInvoice.Line> lines, List<EInvoice.Tax> taxes, String prepaid, String credits) {
         return new EInvoice(
                 "LW-2026-0001",
                 LocalDate.of(2026, 6, 1),
@@ -57,13 +61,14 @@ class UblWriterTest {
                 lines,
                 taxes,
                 euro(prepaid),
-                "DE89370400440532013000");
+                "DE89370400440532013000",
+                credits);
     }
 
     private static List<String> errors(EInvoice invoice) {
         var out = new ByteArrayOutputStream();
         UblWriter.write(invoice, out);
-        var rules = RULES.getOfID(newest());
+        var rules = RULES.getOfID(invoice.credits() == null ? newest() : EN16931Validation.VID_UBL_CREDIT_NOTE_1316);
         ValidationResultList results = ValidationExecutionManager.executeValidation(
                 IValidityDeterminator.createDefault(),
                 rules,
@@ -93,6 +98,19 @@ class UblWriterTest {
                                 new EInvoice.Tax(reduced, euro("100.00"), euro("13.50"), "")),
                         "50.00")))
                 .isEmpty();
+    }
+
+    /** Of 7 × 46.30 at 23 %, the last three are credited with the rest of the tax: 31.94, where 31.95 would be computed. */
+    @Test
+    void a_credit_note_names_its_invoice_and_may_carry_the_rest_of_the_tax() {
+        TaxRate standard = rate(TaxCategory.STANDARD, "23");
+        for (String credits : List.of("LW-2026-0001", ""))
+            assertThat(errors(paper(
+                            List.of(line("3", "piece", "138.90", standard)),
+                            List.of(new EInvoice.Tax(standard, euro("138.90"), euro("31.94"), "")),
+                            "0.00",
+                            credits)))
+                    .isEmpty();
     }
 
     @Test

@@ -1,0 +1,161 @@
+package exactum.app;
+
+import static exactum.app.World.euro;
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import exactum.app.arrears.Arrears;
+import exactum.app.customers.Customer;
+import exactum.app.documents.Attachments;
+import exactum.app.documents.Document;
+import exactum.app.documents.IssueDocuments;
+import exactum.app.documents.Standing;
+import exactum.core.ids.DocumentId;
+import exactum.core.problem.Refusal;
+import exactum.core.settlement.Policy;
+import java.nio.charset.StandardCharsets;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+
+/** Cash sales, files, discounts on lines, previews, disputes, promises, write-offs, deposits. */
+@ExtendWith(RunningApp.class)
+class KindsOfPaperTest {
+    private static Standing standing(World world, Document document) {
+        return world.documents().standing(world.moorings, document.id(), RunningApp.TODAY);
+    }
+
+    @Test
+    void a_cash_sale_is_paid_as_it_is_made_and_waits_for_the_bank(World world) {
+        Document sale = Papers.issued(
+                world, Papers.typed("CASH_SALE", world.payer(), "640") + "&paidBy=CHEQUE&paidReference=no+4711");
+        assertThat(sale.number()).startsWith("CS-");
+        assertThat(standing(world, sale)).isEqualTo(Standing.NOT_AT_BANK);
+        try (var ada = new Visitor(world, "ada")) {
+            assertThat(ada.get("/payments").body()).contains("cheque").contains("640.00");
+            assertThat(ada.post("/drafts/issue", Papers.typed("CASH_SALE", world.payer(), "10") + "&date=%2B1")
+                            .body())
+                    .contains("paid as it is made");
+        }
+    }
+
+    @Test
+    void lines_and_the_whole_have_discounts_and_surcharges(World world) {
+        Customer customer = world.payer();
+        Document invoice = Papers.issued(
+                world,
+                "customer=" + customer.id() + "&text0=Berth&qty0=1&price0=200&tax0=zero&less0="
+                        + Papers.in("10 % Regular; +5 Late hour") + "&adjust=" + Papers.in("−15 Goodwill")
+                        + "&footer=Thanks");
+        assertThat(invoice.gross()).isEqualTo(euro("170.00"));
+        assertThat(invoice.lines().getFirst().line().adjustments()).hasSize(2);
+        assertThat(invoice.texts().footer()).isEqualTo("Thanks");
+        try (var ada = new Visitor(world, "ada")) {
+            assertThat(ada.post(
+                                    "/invoices/typed",
+                                    "customer=" + customer.id() + "&text0=Berth&price0=200&less0="
+                                            + Papers.in("120 % Gift"))
+                            .body())
+                    .contains("discount of more than 100 %");
+            assertThat(ada.get("/invoices/new?like=" + invoice.number()).body())
+                    .contains("10 % Regular; +5.00 Late hour")
+                    .contains("15.00 Goodwill");
+        }
+    }
+
+    @Test
+    void what_the_payer_gets_opens_as_it_will_be(World world) {
+        Customer customer = world.payer();
+        try (var ada = new Visitor(world, "ada")) {
+            for (String kind : new String[] {"INVOICE", "QUOTE", "CASH_SALE", "CREDIT_NOTE"}) {
+                assertThat(ada.post("/invoices/typed", Papers.typed(kind, customer, "77"))
+                                .statusCode())
+                        .isEqualTo(200);
+                String form = Papers.in("new " + kind.toLowerCase().replace('_', ' '));
+                assertThat(ada.get("/drafts/preview/message?form=" + form).body())
+                        .contains(customer.name())
+                        .contains("77.00");
+                assertThat(ada.get("/drafts/preview/pdf?form=" + form).statusCode())
+                        .isEqualTo(200);
+                assertThat(ada.get("/drafts/preview/page?form=" + form).body()).contains("a draft");
+            }
+        }
+    }
+
+    @Test
+    void a_test_copy_goes_to_nobody_else(World world) {
+        Customer customer = world.payer();
+        try (var ada = new Visitor(world, "ada")) {
+            String draft = ada.follow("/drafts/test-copy", Papers.typed("INVOICE", customer, "77"));
+            assertThat(draft).startsWith("/drafts/");
+            assertThat(ada.get("/messages").body()).contains("est copy");
+        }
+    }
+
+    @Test
+    void files_that_hide_what_they_are_are_not_taken(World world, Attachments attachments) {
+        DocumentId draft = IssueDocuments.newId();
+        byte[] pdf = "%PDF-1.7 plan".getBytes(StandardCharsets.US_ASCII);
+        attachments.add(world.moorings, draft, "C:\\plans\\berth 12.pdf", pdf);
+        assertThat(attachments.of(world.moorings, draft))
+                .extracting(Attachments.Attached::name)
+                .containsExactly("berth 12.pdf");
+        assertThat(attachments.of(world.north, draft)).isEmpty();
+        for (String[] bad : new String[][] {
+            {"plan.exe.pdf", "two endings"},
+            {"plan.exe", "a kind that is not sent"},
+            {"plan", "a kind that is not sent"},
+            {"berth 12.pdf", "goes with it already"},
+            {"plan.png", "not what its name says"},
+            {" ", "no name"}
+        })
+            assertThatThrownBy(() -> attachments.add(world.moorings, draft, bad[0], pdf))
+                    .as(bad[0])
+                    .isInstanceOf(Refusal.class)
+                    .hasMessageContaining(bad[1]);
+        assertThatThrownBy(() -> attachments.add(world.moorings, draft, "big.pdf", new byte[30 * 1024 * 1024]))
+                .hasMessageContaining("larger than 8 MB");
+        assertThatThrownBy(() -> attachments.add(world.moorings, draft, "empty.pdf", new byte[0]))
+                .hasMessageContaining("is empty");
+        assertThat(attachments.of(world.moorings, draft)).hasSize(1);
+    }
+
+    @Test
+    void who_disputes_or_promised_is_not_reminded(World world, Arrears arrears) {
+        Document late = world.invoice(world.payer(), "100.00", RunningApp.TODAY.minusDays(60));
+        try (var ada = new Visitor(world, "ada")) {
+            assertThat(ada.get("/day").body()).contains(late.number() + " is ");
+            ada.follow("/invoices/" + late.number() + "/dispute", "amount=40&cause=never+moored");
+            assertThat(ada.get("/day").body())
+                    .contains(late.number() + " is disputed: never moored")
+                    .doesNotContain("days overdue");
+            assertThat(ada.post("/invoices/" + late.number() + "/dispute", "cause=again")
+                            .body())
+                    .contains("disputed already");
+            ada.follow("/invoices/" + late.number() + "/dispute/end", "outcome=they+agree");
+            ada.follow("/invoices/" + late.number() + "/promise", "day=%2B7");
+            assertThat(ada.get("/day").body()).doesNotContain("days overdue");
+            assertThat(ada.post("/invoices/" + late.number() + "/promise", "day=1+May+2026")
+                            .body())
+                    .contains("for a day to come");
+            ada.follow("/invoices/" + late.number() + "/promise/end", "");
+            assertThat(ada.get("/day").body()).contains("days overdue");
+        }
+    }
+
+    @Test
+    void a_write_off_waits_for_a_second_person_where_a_rule_says_so(World world) {
+        Customer customer = world.payer();
+        Document late = world.invoice(customer, "100.00", RunningApp.TODAY.minusDays(60));
+        try (var ada = new Visitor(world, "ada")) {
+            ada.follow("/approvals/rules", "kind=WRITE_OFF&above=50");
+            ada.follow("/invoices/" + late.number() + "/write-off", "cause=moved+away");
+            assertThat(standing(world, late)).isEqualTo(Standing.OVERDUE);
+            assertThat(ada.get("/invoices/" + late.number()).body()).contains("waits for a second person");
+            ada.follow("/approvals/rules", "kind=WRITE_OFF&above=");
+            ada.follow("/invoices/" + late.number() + "/write-off", "cause=moved+away");
+            assertThat(standing(world, late)).isEqualTo(Standing.PAID);
+        }
+        world.payCash(customer, "100.00", new Policy.OfDocument(late.id()));
+        assertThat(standing(world, late)).isEqualTo(Standing.NOT_AT_BANK);
+    }
+}
