@@ -40,6 +40,7 @@ class DemoLoader {
     private final Payers payers;
     private final DollarOwner dollars;
     private final OpeningScene scene;
+    private final PaperScene papers;
     private final Seasons seasons;
     private final Street street;
     private final PlayDays play;
@@ -61,6 +62,7 @@ class DemoLoader {
             Payers payers,
             DollarOwner dollars,
             OpeningScene scene,
+            PaperScene papers,
             Seasons seasons,
             Street street,
             PlayDays play,
@@ -80,6 +82,7 @@ class DemoLoader {
         this.payers = payers;
         this.dollars = dollars;
         this.scene = scene;
+        this.papers = papers;
         this.seasons = seasons;
         this.street = street;
         this.play = play;
@@ -140,6 +143,7 @@ class DemoLoader {
             payers.payOn(id, harbour, day);
             dollars.on(id, harbour, day);
             scene.on(id, harbour, day);
+            papers.on(id, harbour, day);
             seasons.on(id, harbour, day);
         });
     }

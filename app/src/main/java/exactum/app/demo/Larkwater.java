@@ -25,6 +25,7 @@ final class Larkwater {
         {"WATER", "Fresh water", "m³", "4.20", "reduced", "4020"},
         {"LIFT", "Crane lift", "lift", "145.00", "standard", "4030"},
         {"COURSE", "Sailing course", "course", "320.00", "standard", "4040"},
+        {"DEPOSIT", "Security deposit for a pontoon key and cradle", "piece", "500.00", "outside", "2110"},
     };
 
     /** Name, kind, mailbox (empty for none), street, place. */
@@ -135,7 +136,20 @@ final class Larkwater {
                         "reduced",
                         "13.5",
                         LocalDate.of(2003, 1, 1),
-                        "VAT Consolidation Act 2010, s. 46(1)(c); Schedule 3"));
+                        "VAT Consolidation Act 2010, s. 46(1)(c); Schedule 3"),
+                outside());
+    }
+
+    /** What is held and given back is no supply. */
+    private static TaxRate outside() {
+        return new TaxRate(
+                "outside",
+                TaxCategory.OUTSIDE_SCOPE,
+                "Outside scope",
+                BigDecimal.ZERO,
+                LocalDate.of(2000, 1, 1),
+                null,
+                "no supply: it is given back");
     }
 
     private static TaxRate rate(String code, String percent, LocalDate from, String source) {

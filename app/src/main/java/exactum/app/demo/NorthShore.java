@@ -25,6 +25,7 @@ final class NorthShore {
         {"WATER", "Fresh water", "m³", "3.60", "reduced", "4020"},
         {"LIFT", "Crane lift", "lift", "125.00", "standard", "4030"},
         {"COURSE", "Sailing course", "course", "275.00", "standard", "4040"},
+        {"DEPOSIT", "Security deposit for a pontoon key and cradle", "piece", "400.00", "outside", "2110"},
     };
 
     /** Name, kind, mailbox (empty for none), street, place. */
@@ -84,7 +85,20 @@ final class NorthShore {
     private static List<TaxRate> rates() {
         return List.of(
                 rate("standard", "20", LocalDate.of(2011, 1, 4), "VATA 1994, s. 2(1); Finance (No. 2) Act 2010, s. 3"),
-                rate("reduced", "5", LocalDate.of(1997, 9, 1), "VATA 1994, s. 29A; Schedule 7A, Group 1"));
+                rate("reduced", "5", LocalDate.of(1997, 9, 1), "VATA 1994, s. 29A; Schedule 7A, Group 1"),
+                outside());
+    }
+
+    /** What is held and given back is no supply. */
+    private static TaxRate outside() {
+        return new TaxRate(
+                "outside",
+                TaxCategory.OUTSIDE_SCOPE,
+                "Outside scope",
+                BigDecimal.ZERO,
+                LocalDate.of(2000, 1, 1),
+                null,
+                "no supply: it is given back");
     }
 
     private static TaxRate rate(String code, String percent, LocalDate from, String source) {

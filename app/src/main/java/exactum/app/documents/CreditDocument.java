@@ -8,6 +8,7 @@ import exactum.core.document.Line;
 import exactum.core.document.TaxedLine;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.DocumentId;
+import exactum.core.money.Money;
 import java.util.List;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -41,13 +42,36 @@ public class CreditDocument {
         List<Line> lines = all.lines().stream().map(TaxedLine::line).toList();
         boolean byLines = lines.stream().allMatch(l -> l.credits() != null);
         Long minor = byLines ? null : all.totals().gross().minor();
-        Draft draft = draft(business, credited, lines, new Particulars.Back(minor, Particulars.Then.APPLY));
+        Draft draft = draft(business, credited, lines, new Particulars.Back(minor, Particulars.Then.APPLY), "");
         drafts.save(business, draft);
         return draft.id();
     }
 
+    /** A credit note over all that is left of a document. */
+    @Transactional(readOnly = true)
+    public Draft begin(BusinessId business, DocumentId id, Particulars.Then then, String why) {
+        Crediting.Credit all = Crediting.whole(creditables.of(business, id));
+        return draft(
+                business,
+                documents.get(business, id),
+                all.lines().stream().map(TaxedLine::line).toList(),
+                new Particulars.Back(null, then),
+                why);
+    }
+
+    /** A credit note over an amount of a document. */
+    @Transactional(readOnly = true)
+    public Draft byAmount(BusinessId business, DocumentId id, Money amount, String why) {
+        return draft(
+                business,
+                documents.get(business, id),
+                List.of(),
+                new Particulars.Back(amount.minor(), Particulars.Then.APPLY),
+                why);
+    }
+
     /** A credit note on a document as it begins: the same price mode, currency, period and references. */
-    Draft draft(BusinessId business, Document credited, List<Line> lines, Particulars.Back back) {
+    private Draft draft(BusinessId business, Document credited, List<Line> lines, Particulars.Back back, String why) {
         return new Draft(
                 IssueDocuments.newId(),
                 DocumentKind.CREDIT_NOTE,
@@ -62,7 +86,7 @@ public class CreditDocument {
                         new Draft.Wording(
                                 credited.texts().theirReference(),
                                 credited.texts().ourReference(),
-                                "",
+                                why,
                                 credited.texts().footer()),
                         Draft.Sending.USUAL),
                 null,

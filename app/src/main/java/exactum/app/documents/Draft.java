@@ -54,6 +54,11 @@ public record Draft(
         this(id, kind, customer, date, content, terms, own, origin, useCredit, revision, Particulars.NONE);
     }
 
+    /** The same, divided by terms of its own. */
+    public Draft dividedBy(Terms other) {
+        return new Draft(id, kind, customer, date, content, terms, other, origin, useCredit, revision, particulars);
+    }
+
     /** The same with other lines. */
     Draft with(List<Line> lines) {
         return with(lines, content.adjustments());

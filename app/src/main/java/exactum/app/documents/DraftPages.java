@@ -83,7 +83,9 @@ class DraftPages {
         Map<String, String> fields = new HashMap<>(typed.find(business.id(), user.login(), PaperKind.form(kind))
                 .filter(f -> !isSaved(business.id(), f))
                 .orElse(Map.of()));
-        model.addAttribute("typedBefore", !fields.isEmpty());
+        boolean begun = !fields.getOrDefault("customer", "").isEmpty()
+                || !TypedLines.descriptions(fields).isEmpty();
+        model.addAttribute("typedBefore", begun && like.isEmpty() && credits.isEmpty() && replaces.isEmpty());
         if (fields.isEmpty()) start.begin(business.id(), kind, fields);
         if (!replaces.isEmpty()) start.replacing(business.id(), replaces, fields);
         else if (!like.isEmpty()) start.likeDocument(business.id(), like, fields);

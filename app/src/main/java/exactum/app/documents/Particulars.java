@@ -15,11 +15,11 @@ import java.time.LocalDate;
 public record Particulars(Offer offer, Sale sale, Back back, LocalDate acceptedOn) {
     public static final Particulars NONE = new Particulars(null, null, null, null);
 
-    static Particulars of(Offer offer) {
+    public static Particulars of(Offer offer) {
         return new Particulars(offer, null, null, null);
     }
 
-    static Particulars of(Sale sale) {
+    public static Particulars of(Sale sale) {
         return new Particulars(null, sale, null, null);
     }
 
