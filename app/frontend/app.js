@@ -8,22 +8,24 @@
   let sent = null;
   let typedMeanwhile = [];
   let caret = null;
-  const texts = () => $$("#typed input:not([type=hidden]):not([type=radio]), #typed textarea").filter((field) => field.id);
+  const fields = () => $$("#typed input:not([type=hidden]):not([type=radio]):not([type=file]), #typed textarea, #typed select").filter((field) => field.id);
+  const held = (field) => (field.type === "checkbox" ? field.checked : field.value);
+  const hold = (field, value) => { if (field.type === "checkbox") field.checked = value; else field.value = value; };
   const putCaret = () => {
     const field = caret && document.getElementById(caret.id);
     if (field && field === document.activeElement) field.setSelectionRange(caret.from, caret.to);
   };
   document.addEventListener("htmx:beforeRequest", (event) => {
-    if (event.detail.target?.id === "typed") sent = new Map(texts().map((field) => [field.id, field.value]));
+    if (event.detail.target?.id === "typed") sent = new Map(fields().map((field) => [field.id, held(field)]));
   });
   document.addEventListener("htmx:beforeSwap", (event) => {
     if (event.detail.target?.id !== "typed" || !sent) return;
-    typedMeanwhile = texts().filter((field) => sent.has(field.id) && sent.get(field.id) !== field.value).map((field) => [field.id, field.value]);
+    typedMeanwhile = fields().filter((field) => sent.has(field.id) && sent.get(field.id) !== held(field)).map((field) => [field.id, held(field)]);
     const { activeElement: field } = document;
-    caret = texts().includes(field) && field.selectionStart !== null ? { id: field.id, from: field.selectionStart, to: field.selectionEnd } : null;
+    caret = fields().includes(field) && typeof field.selectionStart === "number" ? { id: field.id, from: field.selectionStart, to: field.selectionEnd } : null;
   });
   document.addEventListener("htmx:afterSwap", () => {
-    typedMeanwhile.forEach(([id, value]) => { const field = document.getElementById(id); if (field) field.value = value; });
+    typedMeanwhile.forEach(([id, value]) => { const field = document.getElementById(id); if (field) hold(field, value); });
     putCaret();
   });
   document.addEventListener("htmx:afterSettle", () => {

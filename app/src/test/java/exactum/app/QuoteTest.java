@@ -14,6 +14,7 @@ import exactum.app.quotes.FindQuotes;
 import exactum.app.quotes.Quote;
 import exactum.core.problem.Refusal;
 import java.security.MessageDigest;
+import java.util.Arrays;
 import java.util.Base64;
 import java.util.HexFormat;
 import java.util.concurrent.Callable;
@@ -27,7 +28,8 @@ import org.junit.jupiter.api.extension.ExtendWith;
 class QuoteTest {
     private static final String DRAWN = "data:image/png;base64,"
             + Base64.getEncoder()
-                    .encodeToString(new byte[] {(byte) 0x89, 'P', 'N', 'G', '\r', '\n', 0x1a, '\n', 0, 0, 0, 13});
+                    .encodeToString(Arrays.copyOf(
+                            new byte[] {(byte) 0x89, 'P', 'N', 'G', '\r', '\n', 0x1a, '\n', 0, 0, 0, 13}, 20_000));
 
     private static Standing standing(World world, Document quote) {
         return world.documents().standing(world.moorings, quote.id(), RunningApp.TODAY);

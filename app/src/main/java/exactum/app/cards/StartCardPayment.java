@@ -15,6 +15,7 @@ import exactum.core.ids.BusinessId;
 import exactum.core.ids.ClaimId;
 import exactum.core.ids.CollectionId;
 import exactum.core.money.Money;
+import java.time.LocalDate;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -24,7 +25,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 import org.springframework.web.client.RestClientException;
 
 /**
- * Begins a card payment from a payment link. The amount is ours, never the browser's, and is what is open now; pressed twice or
+ * Begins a card payment from a payment link. The amount is ours, never the browser's, and is what is open now, less what paying early earns; pressed twice or
  * in two tabs, both lead to the same card page. A page that names another amount is taken back before a new one is opened.
  */
 @Component
@@ -119,7 +120,8 @@ public class StartCardPayment {
         claims.hold(business, document.customer());
         Map<ClaimId, Money> items = new LinkedHashMap<>();
         List<FindClaims.Open> open = findClaims.openOf(business, document.id());
-        open.forEach(o -> items.put(o.claim(), o.left()));
+        LocalDate today = clock.today(business);
+        open.forEach(o -> items.put(o.claim(), o.toPayOn(today)));
         Money amount = Money.sum(document.gross().currency(), items.values()).plus(before.asked(business, document));
         if (amount.isZero()) return new Begun(new Outcome.AlreadyPaid(), null, null);
         if (amount.minor() != shownMinor) return new Begun(new Outcome.AmountChanged(amount), null, null);
@@ -137,7 +139,7 @@ public class StartCardPayment {
                 CollectionState.PLANNED,
                 new Collection.Checkout(account.id(), link.id(), null, null, false),
                 null,
-                clock.today(business));
+                today);
         collections.insert(fresh);
         return new Begun(null, fresh, live);
     }

@@ -149,10 +149,10 @@ class PaperScene {
                         business));
         List<ListDocuments.Listed> late =
                 lists.list(business, new ListDocuments.Filter("", Standing.OVERDUE, null), THURSDAY, Slice.first(50));
-        ListDocuments.Listed promised = late.getLast();
+        ListDocuments.Listed promised = late.get(1);
         arrears.promise(
                 business, documents.get(business, promised.id()), promised.open(), FRIDAY, "by phone: paid on Friday");
-        ListDocuments.Listed disputed = late.get(late.size() - 2);
+        ListDocuments.Listed disputed = late.get(3);
         arrears.dispute(
                 business,
                 documents.get(business, disputed.id()),
@@ -179,7 +179,7 @@ class PaperScene {
         Terms terms = Terms.of(
                 TermsPart.of(new Share.Amount(down), DueRule.daysAfter(Anchor.ACCEPTANCE, 7))
                         .described("down payment"),
-                TermsPart.of(Share.REST, DueRule.daysAfter(Anchor.DOWN_PAID, 21))
+                TermsPart.of(Share.REST, DueRule.daysAfter(Anchor.DOWN_PAID, 0))
                         .repeated(new Repeat(7, Unit.WEEK, 3, false)));
         Line berth = Line.of(
                 "Berth for the summer, 8 m",

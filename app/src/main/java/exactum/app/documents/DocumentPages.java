@@ -134,6 +134,12 @@ class DocumentPages {
                         ? null
                         : documents.get(business, document.origin().credited()).number());
         model.addAttribute("creditNotes", lists.creditNotesOf(business, document.id(), today));
+        model.addAttribute("applied", payments.settledByNote(business, document.id()));
+        model.addAttribute(
+                "left",
+                payments.creditOfNote(business, document.id())
+                        .filter(c -> c.left().isPositive())
+                        .orElse(null));
         model.addAttribute("related", open.isPositive() ? decisions.about(business, document.id()) : List.of());
         model.addAttribute("links", links.all(business, document.id()));
         model.addAttribute("messages", messages.ofDocument(business, document.id()));

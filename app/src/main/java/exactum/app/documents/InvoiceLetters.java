@@ -125,7 +125,7 @@ class InvoiceLetters implements LetterWriter {
         String name = draft ? "draft" : document.number();
         Delivery delivery = document.manner().delivery();
         var attached = new ArrayList<Letter.Attachment>();
-        if (delivery != Delivery.LINK)
+        if (delivery != Delivery.LINK || document.kind() == DocumentKind.CREDIT_NOTE)
             attached.add(new Letter.Attachment(
                     name + ".pdf",
                     "application/pdf",

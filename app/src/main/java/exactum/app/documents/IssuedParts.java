@@ -1,6 +1,7 @@
 package exactum.app.documents;
 
 import exactum.core.calendar.Clearing;
+import exactum.core.document.DocumentKind;
 import exactum.core.terms.Anchors;
 import exactum.core.terms.Instalment;
 import exactum.core.working.Working;
@@ -13,7 +14,7 @@ final class IssuedParts {
 
     /** By the place of the part; none for a document that asks for nothing. */
     static Map<Integer, Working> workings(Document document, Clearing clearing) {
-        if (document.rule() == null) return Map.of();
+        if (document.rule() == null || document.kind() == DocumentKind.QUOTE) return Map.of();
         return document
                 .rule()
                 .schedule(

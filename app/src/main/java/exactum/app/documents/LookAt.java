@@ -45,11 +45,8 @@ public class LookAt {
 
     /** An issued document with the address of its page. */
     public Looked issued(BusinessId business, Document d) {
-        return new Looked(
-                d,
-                parts(business, d),
-                links.address(links.ofDocument(business, d.id())),
-                credited(business, d.origin()));
+        String address = d.kind() == DocumentKind.CREDIT_NOTE ? "" : links.address(links.ofDocument(business, d.id()));
+        return new Looked(d, parts(business, d), address, credited(business, d.origin()));
     }
 
     private List<FindClaims.Part> parts(BusinessId business, Document d) {

@@ -107,6 +107,13 @@ class PayerView {
                 "running", parts.stream().filter(p -> !p.isReplaced()).toList());
         model.addAttribute("open", open);
         model.addAttribute(
+                "toPay",
+                Money.sum(
+                        document.gross().currency(),
+                        claims.openOf(business, document.id()).stream()
+                                .map(o -> o.toPayOn(today))
+                                .toList()));
+        model.addAttribute(
                 "due",
                 parts.stream()
                         .filter(FindClaims.Part::isOpen)

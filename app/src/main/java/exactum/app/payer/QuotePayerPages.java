@@ -15,6 +15,7 @@ import exactum.core.text.TextKind;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.util.Base64;
+import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Controller;
@@ -71,7 +72,9 @@ class QuotePayerPages {
     }
 
     private static AnswerQuote.Yes yes(Map<String, String> fields, HttpServletRequest request) {
-        String name = new TypedForm(fields).text("name", TextKind.NAME);
+        Map<String, String> typedFields = new HashMap<>(fields);
+        typedFields.remove("drawing");
+        String name = new TypedForm(typedFields).text("name", TextKind.NAME);
         String drawn = fields.getOrDefault("drawing", "");
         boolean typed = fields.containsKey("typed");
         byte[] drawing = drawn.startsWith(PNG) && !typed ? decoded(drawn.substring(PNG.length())) : null;

@@ -37,6 +37,11 @@ public interface FindClaims {
             boolean inTime = early != null && !day.isAfter(early.until());
             return inTime ? early.discount().min(left) : Money.zero(left.currency());
         }
+
+        /** What pays all of it on the day. */
+        public Money toPayOn(LocalDate day) {
+            return left.minus(discountOn(day));
+        }
     }
 
     /** One dated part of a document. */

@@ -127,6 +127,12 @@ public interface FindPayments {
     /** The credit on account of a customer that a policy may take, the oldest first. */
     List<Credit> creditOf(BusinessId business, CustomerId customer);
 
+    /** What a credit note settled, the oldest first. */
+    List<Settlement> settledByNote(BusinessId business, DocumentId note);
+
+    /** A credit note with what is left of it. */
+    Optional<Credit> creditOfNote(BusinessId business, DocumentId note);
+
     /** What was paid ahead of a document and waits for it, the oldest first. */
     List<Credit> reservedFor(BusinessId business, DocumentId document);
 

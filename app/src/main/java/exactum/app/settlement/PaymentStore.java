@@ -173,6 +173,20 @@ class PaymentStore implements FindPayments {
     }
 
     @Override
+    public List<Settlement> settledByNote(BusinessId business, DocumentId note) {
+        return settlements(business, isNote(note));
+    }
+
+    @Override
+    public Optional<Credit> creditOfNote(BusinessId business, DocumentId note) {
+        return money(business, isNote(note)).stream().findFirst();
+    }
+
+    private static Condition isNote(DocumentId note) {
+        return MEANS.DOCUMENT_ID.eq(note).and(MEANS.KIND.eq(DSL.inline(MeansKind.CREDIT_NOTE)));
+    }
+
+    @Override
     public Optional<Held> held(BusinessId business, MeansId means) {
         return money(business, MEANS.ID.eq(means)).stream().findFirst().map(c -> {
             var of = db.select(CUSTOMER.ID, CUSTOMER.NAME)
