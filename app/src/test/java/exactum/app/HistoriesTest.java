@@ -275,7 +275,7 @@ class HistoriesTest {
         private void voidOne() {
             any(invoices).ifPresent(invoice -> {
                 told.add("void " + invoice.number());
-                world.bean(VoidDocument.class).voidIt(world.moorings, invoice.id());
+                world.bean(VoidDocument.class).voidIt(world.moorings, invoice.id(), false);
             });
         }
 

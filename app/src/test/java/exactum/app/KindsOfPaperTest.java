@@ -8,12 +8,15 @@ import exactum.app.arrears.Arrears;
 import exactum.app.customers.Customer;
 import exactum.app.documents.Attachments;
 import exactum.app.documents.Document;
+import exactum.app.documents.DocumentPdfs;
 import exactum.app.documents.IssueDocuments;
 import exactum.app.documents.Standing;
+import exactum.app.links.PaymentLinks;
 import exactum.core.ids.DocumentId;
 import exactum.core.problem.Refusal;
 import exactum.core.settlement.Policy;
 import java.nio.charset.StandardCharsets;
+import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 
@@ -157,5 +160,55 @@ class KindsOfPaperTest {
         }
         world.payCash(customer, "100.00", new Policy.OfDocument(late.id()));
         assertThat(standing(world, late)).isEqualTo(Standing.NOT_AT_BANK);
+    }
+
+    @Test
+    void who_waits_for_it_is_told_when_it_is_paid_in_full(World world) {
+        Customer customer = world.payer();
+        Document invoice = world.invoice(customer, "100.00");
+        try (var ada = new Visitor(world, "ada")) {
+            ada.follow("/invoices/" + invoice.number() + "/wait-for-paid", "what=hand+out+the+key");
+            world.payCash(customer, "60.00", new Policy.OfDocument(invoice.id()));
+            assertThat(ada.get("/day").body()).doesNotContain("is paid in full");
+            world.payCash(customer, "40.00", new Policy.OfDocument(invoice.id()));
+            assertThat(ada.get("/day").body()).contains(invoice.number() + " is paid in full: hand out the key");
+            ada.follow("/invoices/" + invoice.number() + "/paid-seen", "");
+            assertThat(ada.get("/day").body()).doesNotContain("is paid in full");
+        }
+    }
+
+    @Test
+    void a_void_invoice_of_a_run_is_billed_again_where_that_is_wanted(World world) {
+        Customer customer = world.customer("");
+        world.berth(customer);
+        world.bill(RunningApp.TODAY);
+        Document first = world.newest(customer.id());
+        try (var ada = new Visitor(world, "ada")) {
+            ada.follow("/invoices/" + first.number() + "/void", "again=true");
+        }
+        world.bill(RunningApp.TODAY);
+        assertThat(standing(world, first)).isEqualTo(Standing.VOID);
+        assertThat(world.newest(customer.id()).number()).isNotEqualTo(first.number());
+    }
+
+    @Test
+    void texts_of_every_field_are_shown_as_they_are_typed_and_never_run(World world) {
+        String evil = "<b style=x>bold</b>";
+        Document quote = Papers.quote(
+                world,
+                world.payer(),
+                "&memo=" + Papers.in(evil) + "&footer=" + Papers.in(evil) + "&adjust=" + Papers.in("5 % " + evil)
+                        + "&less0=" + Papers.in("+1 " + evil) + "&reference=" + Papers.in(evil));
+        String page = "~/pay/" + world.bean(PaymentLinks.class).token(world.link(quote));
+        try (var ada = new Visitor(world, "ada");
+                var payer = new Visitor(world, "nobody")) {
+            payer.post(page + "/accept", payer.token(page), "typed=on&name=" + Papers.in(evil));
+            for (String body : List.of(
+                    payer.get(page).body(),
+                    ada.get("/invoices/" + quote.number()).body(),
+                    ada.get("/quotes/new?like=" + quote.number()).body()))
+                assertThat(body).doesNotContain(evil).contains("&lt;b style=x&gt;");
+            assertThat(world.bean(DocumentPdfs.class).of(world.moorings, quote)).isNotEmpty();
+        }
     }
 }

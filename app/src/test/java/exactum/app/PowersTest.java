@@ -33,9 +33,9 @@ class PowersTest {
         var found = new TreeMap<String, Optional<Power>>();
         world.mappings().getHandlerMethods().forEach((info, method) -> {
             if (!info.getMethodsCondition().getMethods().contains(RequestMethod.POST)) return;
-            String path = info.getPatternValues().iterator().next();
-            if (path.matches("/(pay|hooks|first-user|join|password|me|businesses|keys)(/.*)?")) return;
-            found.put(path, needed(method));
+            for (String path : info.getPatternValues())
+                if (!path.matches("/(pay|hooks|first-user|join|password|me|businesses|keys)(/.*)?"))
+                    found.put(path, needed(method));
         });
         return found;
     }

@@ -15,6 +15,8 @@ import org.springframework.web.bind.annotation.RequestMethod;
 class WrongUserTest {
     private static final Set<String> OPEN = Set.of(
             "/pay/{token}",
+            "/pay/{token}/accept",
+            "/pay/{token}/decline",
             "/hooks/processor/{id}",
             "/first-user/{token}",
             "/join/{token}",

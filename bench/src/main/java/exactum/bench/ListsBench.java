@@ -86,7 +86,8 @@ public final class ListsBench {
                     }
                 }
             }
-            double[] all = times.stream().mapToDouble(Double::doubleValue).sorted().toArray();
+            double[] all =
+                    times.stream().mapToDouble(Double::doubleValue).sorted().toArray();
             return new Times(ground.rows.documents(), all, slow, ground.rows.countDocuments());
         }
     }
@@ -123,7 +124,8 @@ public final class ListsBench {
                     all.add(new Asked("in state " + s, filter, false));
                     all.add(new Asked("last in state " + s, filter, true));
                 });
-        for (String words : List.of("INV-2026-0007", "832.74", "customer 77", "customer 7 2026", "berth", "k-19", "nothing like it"))
+        for (String words : List.of(
+                "INV-2026-0007", "832.74", "customer 77", "customer 7 2026", "berth", "k-19", "nothing like it"))
             all.add(new Asked("“" + words + "”", new ListDocuments.Filter(words, null, null), false));
         all.add(new Asked("“berth” overdue", new ListDocuments.Filter("berth", Standing.OVERDUE, null), false));
         all.add(new Asked("due on a day", new ListDocuments.Filter("", null, BenchGround.DAY.plusDays(13)), false));

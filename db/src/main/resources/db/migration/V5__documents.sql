@@ -286,3 +286,17 @@ create table saved_view (
     query text not null,
     primary key (business_id, login, list, name)
 );
+
+-- Who waits for a document to be paid in full, and when it was.
+create table waits_for_paid (
+    business_id int not null,
+    document_id uuid not null,
+    login text not null,
+    what text not null,
+    asked_on date not null,
+    paid_on date,
+    seen_on date,
+    primary key (business_id, document_id),
+    foreign key (business_id, document_id) references document
+);
+create index on waits_for_paid (business_id) where paid_on is not null and seen_on is null;

@@ -31,7 +31,13 @@ final class Paper {
     }
 
     Paper line(int i, String text, String quantity, String price) {
+        return line(i, text, quantity, price, "standard");
+    }
+
+    /** A line of another rate. */
+    Paper line(int i, String text, String quantity, String price, String rate) {
         page.locator("#text" + i).fill(text);
+        if (!rate.equals("standard")) page.locator("#tax" + i).selectOption(rate);
         page.locator("#qty" + i).fill(quantity);
         return type("#price" + i, price);
     }

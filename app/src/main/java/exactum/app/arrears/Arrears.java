@@ -11,6 +11,7 @@ import exactum.app.settlement.FindClaims;
 import exactum.app.settlement.Settle;
 import exactum.app.settlement.Settled;
 import exactum.core.ids.BusinessId;
+import exactum.core.ids.DocumentId;
 import exactum.core.money.Money;
 import exactum.core.problem.Refusal;
 import exactum.core.settlement.Signal;
@@ -24,6 +25,7 @@ import org.springframework.transaction.annotation.Transactional;
 @Component
 public class Arrears {
     private final ArrearsStore store;
+    private final PaidStore paid;
     private final FindClaims claims;
     private final Claims hold;
     private final Settle settle;
@@ -33,6 +35,7 @@ public class Arrears {
 
     Arrears(
             ArrearsStore store,
+            PaidStore paid,
             FindClaims claims,
             Claims hold,
             Settle settle,
@@ -40,6 +43,7 @@ public class Arrears {
             BusinessClock clock,
             Audit audit) {
         this.store = store;
+        this.paid = paid;
         this.claims = claims;
         this.hold = hold;
         this.settle = settle;
@@ -112,18 +116,31 @@ public class Arrears {
         return true;
     }
 
+    /** Notes what is to be done once it is paid in full; it is a decision then. */
+    @Transactional
+    public void waitForPaid(BusinessId business, Document document, String what) {
+        paid.put(business, document.id(), new PaidStore.Waiting(Audit.who(), what, null), clock.today(business));
+        audit.record(business, "waits for an invoice to be paid", document.number() + ": " + what);
+    }
+
+    /** What was to be done is done. */
+    @Transactional
+    public void paidSeen(BusinessId business, Document document) {
+        paid.seen(business, document.id(), clock.today(business));
+    }
+
     /** What is paid in full is neither promised nor disputed any more. */
     @EventListener
     void settled(Settled what) {
-        what.signals().stream()
+        List<DocumentId> documents = what.signals().stream()
                 .filter(s -> s instanceof Signal.FullyPaid)
                 .map(s -> ((Signal.FullyPaid) s).document())
                 .distinct()
-                .forEach(d -> {
-                    LocalDate today = clock.today(what.business());
-                    store.endPromises(what.business(), d, today);
-                    store.closeDispute(what.business(), d, today, "settled in full");
-                });
+                .toList();
+        if (documents.isEmpty()) return;
+        LocalDate today = clock.today(what.business());
+        store.settled(what.business(), documents, today);
+        paid.paid(what.business(), documents, today);
     }
 
     private void requireWithin(BusinessId business, Document document, Money amount) {

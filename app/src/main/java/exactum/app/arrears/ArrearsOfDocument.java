@@ -22,20 +22,31 @@ import org.springframework.stereotype.Component;
 @Order(20)
 class ArrearsOfDocument implements DocumentSection {
     private final ArrearsStore store;
+    private final PaidStore paid;
     private final FindClaims claims;
     private final Approvals approvals;
     private final BusinessClock clock;
 
-    ArrearsOfDocument(ArrearsStore store, FindClaims claims, Approvals approvals, BusinessClock clock) {
+    ArrearsOfDocument(ArrearsStore store, PaidStore paid, FindClaims claims, Approvals approvals, BusinessClock clock) {
         this.store = store;
+        this.paid = paid;
         this.claims = claims;
         this.approvals = approvals;
         this.clock = clock;
     }
 
-    /** What is shown. */
+    /**
+     * What is shown.
+     *
+     * @param waitsFor what is to be done once it is paid, or null
+     */
     public record Content(
-            List<Dispute> disputes, List<Promise> promises, Money open, Approval writeOff, LocalDate today) {
+            List<Dispute> disputes,
+            List<Promise> promises,
+            Money open,
+            Approval writeOff,
+            String waitsFor,
+            LocalDate today) {
         /** The open dispute, or null. */
         public Dispute disputed() {
             return disputes.stream().filter(Dispute::isOpen).findFirst().orElse(null);
@@ -72,6 +83,12 @@ class ArrearsOfDocument implements DocumentSection {
                 .last(business, ApprovalKind.WRITE_OFF, document.id().value())
                 .filter(a -> open.isPositive())
                 .orElse(null);
-        return Optional.of(new Content(disputes, promises, open, writeOff, clock.today(business)));
+        return Optional.of(new Content(
+                disputes,
+                promises,
+                open,
+                writeOff,
+                paid.find(business, document.id()).map(PaidStore.Waiting::what).orElse(null),
+                clock.today(business)));
     }
 }

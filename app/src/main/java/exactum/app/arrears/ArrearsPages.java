@@ -73,6 +73,23 @@ class ArrearsPages {
         return "redirect:/invoices/" + number;
     }
 
+    @PostMapping("/invoices/{number}/wait-for-paid")
+    @Needs(Power.PAYMENTS)
+    String waitForPaid(BusinessId business, @PathVariable String number, @RequestParam Map<String, String> fields) {
+        arrears.waitForPaid(
+                business,
+                document(business, number),
+                new TypedForm(fields).required("what", "what is to be done", TextKind.NAME));
+        return "redirect:/invoices/" + number;
+    }
+
+    @PostMapping("/invoices/{number}/paid-seen")
+    @Needs(Power.PAYMENTS)
+    String paidSeen(BusinessId business, @PathVariable String number) {
+        arrears.paidSeen(business, document(business, number));
+        return "redirect:/day";
+    }
+
     @PostMapping("/invoices/{number}/write-off")
     @Needs(Power.DOCUMENTS)
     String writeOff(BusinessId business, @PathVariable String number, @RequestParam Map<String, String> fields) {

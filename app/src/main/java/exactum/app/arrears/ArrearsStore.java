@@ -9,6 +9,7 @@ import exactum.core.ids.BusinessId;
 import exactum.core.ids.DocumentId;
 import exactum.core.money.Money;
 import java.time.LocalDate;
+import java.util.Collection;
 import java.util.List;
 import java.util.UUID;
 import org.jooq.Condition;
@@ -108,6 +109,24 @@ class ArrearsStore {
                 .set(PROMISE.NOTE, p.note())
                 .set(PROMISE.MADE_ON, p.madeOn())
                 .set(PROMISE.MADE_BY, p.madeBy())
+                .execute();
+    }
+
+    /** Ends what was promised of, and objected to, what is settled in full. */
+    void settled(BusinessId business, Collection<DocumentId> documents, LocalDate on) {
+        db.update(PROMISE)
+                .set(PROMISE.ENDED_ON, on)
+                .where(PROMISE.BUSINESS_ID.eq(business))
+                .and(PROMISE.DOCUMENT_ID.in(documents))
+                .and(PROMISE.ENDED_ON.isNull())
+                .execute();
+        db.update(DISPUTE)
+                .set(DISPUTE.CLOSED_ON, on)
+                .set(DISPUTE.CLOSED_BY, Audit.who())
+                .set(DISPUTE.OUTCOME, "settled in full")
+                .where(DISPUTE.BUSINESS_ID.eq(business))
+                .and(DISPUTE.DOCUMENT_ID.in(documents))
+                .and(DISPUTE.CLOSED_ON.isNull())
                 .execute();
     }
 

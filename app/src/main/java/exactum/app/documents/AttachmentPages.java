@@ -45,6 +45,7 @@ class AttachmentPages {
     @Needs(Power.DOCUMENTS)
     String remove(BusinessId business, @PathVariable DocumentId id, @PathVariable UUID file, Model model) {
         requireDraft(business, id);
+        if (attachments.content(business, id, file).isEmpty()) throw new NotHere();
         attachments.remove(business, id, file);
         return show(business, id, model);
     }

@@ -135,6 +135,7 @@ class DocumentListPages {
     }
 
     @PostMapping({"/invoices/selected.csv", "/quotes/selected.csv"})
+    @Needs(Power.DOCUMENTS)
     void exportSelected(
             BusinessId business,
             @RequestParam(defaultValue = "") List<DocumentId> ids,

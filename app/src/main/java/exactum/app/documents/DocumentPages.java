@@ -215,8 +215,9 @@ class DocumentPages {
 
     @PostMapping("/invoices/{number}/void")
     @Needs(Power.DOCUMENTS)
-    String voidIt(BusinessId business, @PathVariable String number) {
-        voidDocument.voidIt(business, document(business, number).id());
+    String voidIt(
+            BusinessId business, @PathVariable String number, @RequestParam(defaultValue = "false") boolean again) {
+        voidDocument.voidIt(business, document(business, number).id(), again);
         return "redirect:/invoices/" + number;
     }
 

@@ -15,6 +15,7 @@ import exactum.core.ledger.Entry;
 import exactum.core.ledger.Event;
 import exactum.core.problem.Refusal;
 import java.time.LocalDate;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -32,6 +33,7 @@ public class VoidDocument {
     private final Ledger ledger;
     private final BusinessClock clock;
     private final Audit audit;
+    private final ApplicationEventPublisher events;
 
     VoidDocument(
             FindDocuments documents,
@@ -41,7 +43,9 @@ public class VoidDocument {
             FindBooks books,
             Ledger ledger,
             BusinessClock clock,
-            Audit audit) {
+            Audit audit,
+            ApplicationEventPublisher events) {
+        this.events = events;
         this.documents = documents;
         this.store = store;
         this.claims = claims;
@@ -52,8 +56,14 @@ public class VoidDocument {
         this.audit = audit;
     }
 
+    /**
+     * Makes it void.
+     *
+     * @param again whether the date that it billed may be billed again
+     * @throws Refusal if it was sent, something settled it, or its month is closed
+     */
     @Transactional
-    public void voidIt(BusinessId business, DocumentId id) {
+    public void voidIt(BusinessId business, DocumentId id, boolean again) {
         Document document = documents.get(business, id);
         if (document.kind() != DocumentKind.INVOICE || document.state() != DocumentState.ISSUED)
             throw refused("Only an issued invoice can be voided.");
@@ -72,6 +82,7 @@ public class VoidDocument {
                         id.value(),
                         document.date().isAfter(today) ? document.date() : today));
         if (!store.markVoid(business, id)) throw refused("Somebody voided it meanwhile.");
+        events.publishEvent(new DocumentVoided(business, document, again));
         audit.record(business, "voided an invoice", document.number());
     }
 

@@ -160,7 +160,8 @@ class PayerPages {
         return "payer/checking :: state";
     }
 
-    private String show(String token, HttpServletRequest request, HttpServletResponse response, Model model) {
+    /** The page as it stands, with what the model says already. */
+    String show(String token, HttpServletRequest request, HttpServletResponse response, Model model) {
         Optional<PaymentLink> link = links.findByToken(token);
         model.addAttribute("token", token);
         if (link.isEmpty()) {

@@ -19,11 +19,11 @@ import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.ModelAttribute;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
-import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** A customer answers a quote: a yes with a signature, or a no with a reason. Said twice, the first counts. */
 @Controller
@@ -33,9 +33,12 @@ class QuotePayerPages {
     private final PaymentLinks links;
     private final FindDocuments documents;
     private final AnswerQuote answer;
+    private final PayerPages pages;
     private final BusinessClock clock;
 
-    QuotePayerPages(PaymentLinks links, FindDocuments documents, AnswerQuote answer, BusinessClock clock) {
+    QuotePayerPages(
+            PaymentLinks links, FindDocuments documents, AnswerQuote answer, PayerPages pages, BusinessClock clock) {
+        this.pages = pages;
         this.links = links;
         this.documents = documents;
         this.answer = answer;
@@ -53,7 +56,8 @@ class QuotePayerPages {
             @PathVariable String token,
             @RequestParam Map<String, String> fields,
             HttpServletRequest request,
-            RedirectAttributes said) {
+            HttpServletResponse response,
+            Model model) {
         Optional<PaymentLink> link = quoteLink(token);
         if (link.isEmpty()) return "redirect:/pay/" + token;
         try {
@@ -61,8 +65,9 @@ class QuotePayerPages {
                     answer.accept(link.get().business(), link.get().document(), yes(fields, request));
             if (issued.isPresent()) return "redirect:/pay/" + tokenOf(link.get(), issued.get());
         } catch (Refusal refused) {
-            said.addFlashAttribute("notice", refused.sentence());
-            said.addFlashAttribute("typedName", fields.getOrDefault("name", ""));
+            model.addAttribute("notice", refused.sentence());
+            model.addAttribute("typedName", fields.getOrDefault("name", ""));
+            return pages.show(token, request, response, model);
         }
         return "redirect:/pay/" + token;
     }
@@ -99,7 +104,12 @@ class QuotePayerPages {
     }
 
     @PostMapping("/pay/{token}/decline")
-    String decline(@PathVariable String token, @RequestParam Map<String, String> fields, RedirectAttributes said) {
+    String decline(
+            @PathVariable String token,
+            @RequestParam Map<String, String> fields,
+            HttpServletRequest request,
+            HttpServletResponse response,
+            Model model) {
         Optional<PaymentLink> link = quoteLink(token);
         if (link.isEmpty()) return "redirect:/pay/" + token;
         try {
@@ -108,7 +118,8 @@ class QuotePayerPages {
                     link.get().document(),
                     new TypedForm(fields).text("reason", TextKind.PARAGRAPHS));
         } catch (Refusal refused) {
-            said.addFlashAttribute("notice", refused.sentence());
+            model.addAttribute("notice", refused.sentence());
+            return pages.show(token, request, response, model);
         }
         return "redirect:/pay/" + token;
     }

@@ -30,8 +30,7 @@ class RefuseBadTexts implements WebMvcConfigurer, HandlerInterceptor {
             if (name.length() > LONGEST_NAME
                     || CleanText.badCharacter(name, false).isPresent())
                 throw new Refusal("typed.field", "The form has a field that does not belong to it. Nothing was saved.");
-            for (String value : values)
-                if (!DRAWING.matcher(value).matches()) refuseBad(name, value);
+            for (String value : values) if (!DRAWING.matcher(value).matches()) refuseBad(name, value);
         });
         return true;
     }
