@@ -54,7 +54,6 @@ create index on document (business_id, origin_id) where origin_id is not null;
 create index on document (business_id, document_date, number);
 create index on document (business_id) where state = 'draft';
 create index document_number_key on document (business_id, lower(replace(number, '-', ''))) where number is not null;
-create index on document using gin (search gin_trgm_ops);
 
 -- The one line shape, as it was issued: with the rate of its document's date and what it came to.
 create table document_line (

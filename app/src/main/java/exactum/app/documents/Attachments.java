@@ -96,6 +96,12 @@ public class Attachments {
         store.delete(business, document, id);
     }
 
+    /** Forgets the files of a draft that is deleted. */
+    @Transactional
+    public void removeAll(BusinessId business, DocumentId document) {
+        store.delete(business, document, null);
+    }
+
     /** The last part of a path, in composed letters. */
     private static String name(String typed) {
         String composed = Normalizer.normalize(typed == null ? "" : typed, Normalizer.Form.NFC);

@@ -34,6 +34,8 @@ import org.jooq.DSLContext;
 import org.jooq.Field;
 import org.jooq.Record;
 import org.jooq.SortField;
+import org.jooq.conf.SettingsTools;
+import org.jooq.conf.StatementType;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 
@@ -55,8 +57,8 @@ class DocumentListStore implements ListDocuments, Provable {
     private static final String STANDS_OTHERWISE = """
             select 'how ' || coalesce(n.number, s.number) || ' stands is not what it is listed as' from (select * from document_standing_now where business_id = {0}) n
               full join (select * from document_standing where business_id = {0}) s on s.document_id = n.document_id
-             where (n.kind, n.customer_id, n.customer, n.document_date, n.number, n.currency, n.gross_minor, n.open_minor, n.settled_minor, n.open_due, n.last_due, n.stands)
-                   is distinct from (s.kind, s.customer_id, s.customer, s.document_date, s.number, s.currency, s.gross_minor, s.open_minor, s.settled_minor, s.open_due, s.last_due, s.stands) limit 20
+             where (n.kind, n.customer_id, n.customer, n.document_date, n.number, n.search, n.currency, n.gross_minor, n.open_minor, n.settled_minor, n.open_due, n.last_due, n.stands)
+                   is distinct from (s.kind, s.customer_id, s.customer, s.document_date, s.number, s.search, s.currency, s.gross_minor, s.open_minor, s.settled_minor, s.open_due, s.last_due, s.stands) limit 20
             """;
     private static final String TALLIED_OTHERWISE = """
             select 'the tally of ' || kind || 's that are ' || stands || ' is not what they come to' from (
@@ -69,13 +71,15 @@ class DocumentListStore implements ListDocuments, Provable {
 
     private final DSLContext db;
 
+    /** Each list is planned for what it asks: a plan for any words or any state suits none of them. */
     DocumentListStore(DSLContext db) {
-        this.db = db;
+        this.db = DSL.using(db.configuration()
+                .derive(SettingsTools.clone(db.settings()).withStatementType(StatementType.STATIC_STATEMENT)));
     }
 
     @Override
     public List<Listed> list(BusinessId business, Filter filter, LocalDate today, Slice slice) {
-        Condition wanted = wanted(filter, today);
+        Condition wanted = wanted(business, filter, today);
         if (slice.skipped() < FAR) return list(business, wanted, filter.order(), today, slice);
         int all = totals(business, filter, today).count();
         int after = all - slice.skipped() - slice.most();
@@ -105,7 +109,10 @@ class DocumentListStore implements ListDocuments, Provable {
     public List<Listed> creditNotesOf(BusinessId business, DocumentId document, LocalDate today) {
         return list(
                 business,
-                DOCUMENT_STANDING.KIND.eq(DocumentKind.CREDIT_NOTE).and(of(DOCUMENT.ORIGIN_ID.eq(document.value()))),
+                DOCUMENT_STANDING
+                        .KIND
+                        .eq(DocumentKind.CREDIT_NOTE)
+                        .and(of(business, DOCUMENT.ORIGIN_ID.eq(document.value()))),
                 Order.NEWEST,
                 today,
                 Slice.first(Integer.MAX_VALUE));
@@ -113,14 +120,21 @@ class DocumentListStore implements ListDocuments, Provable {
 
     @Override
     public List<Listed> ofRecurring(BusinessId business, RecurringId recurring, LocalDate today, int most) {
-        return list(business, of(DOCUMENT.ORIGIN_ID.eq(recurring.value())), Order.NEWEST, today, Slice.first(most));
+        return list(
+                business,
+                of(business, DOCUMENT.ORIGIN_ID.eq(recurring.value())),
+                Order.NEWEST,
+                today,
+                Slice.first(most));
     }
 
     @Override
     public List<Listed> settledByNumberKey(BusinessId business, Collection<String> keys, LocalDate today) {
         if (keys.isEmpty()) return List.of();
-        Condition named = of(DSL.condition(
-                "lower(replace(document.number, '-', '')) = any({0})", DSL.val(keys.toArray(String[]::new))));
+        Condition named = of(
+                business,
+                DSL.condition(
+                        "lower(replace(document.number, '-', '')) = any({0})", DSL.val(keys.toArray(String[]::new))));
         return list(business, named, Order.NEWEST, today, Slice.first(Integer.MAX_VALUE)).stream()
                 .filter(d -> d.open().isZero() && d.kind() == DocumentKind.INVOICE)
                 .toList();
@@ -140,7 +154,7 @@ class DocumentListStore implements ListDocuments, Provable {
             return Totals.of(counts(business, filter.kinds(), today).stream()
                     .filter(c -> filter.standing() == null || c.standing() == filter.standing())
                     .toList());
-        return totals(business, wanted(filter, today));
+        return totals(business, wanted(business, filter, today));
     }
 
     @Override
@@ -156,22 +170,22 @@ class DocumentListStore implements ListDocuments, Provable {
 
     @Override
     public List<Listed> drafts(BusinessId business, Wanted wanted) {
-        return list(business, draft(wanted), Order.NEWEST, wanted.today(), Slice.first(wanted.most()));
+        return list(business, draft(business, wanted), Order.NEWEST, wanted.today(), Slice.first(wanted.most()));
     }
 
     @Override
     public int countDrafts(BusinessId business, Wanted wanted) {
-        return db.fetchCount(DOCUMENT_STANDING, DOCUMENT_STANDING.BUSINESS_ID.eq(business), draft(wanted));
+        return db.fetchCount(DOCUMENT_STANDING, DOCUMENT_STANDING.BUSINESS_ID.eq(business), draft(business, wanted));
     }
 
     @Override
     public Totals draftTotals(BusinessId business, Wanted wanted) {
-        return totals(business, draft(wanted));
+        return totals(business, draft(business, wanted));
     }
 
-    private static Condition draft(Wanted wanted) {
+    private static Condition draft(BusinessId business, Wanted wanted) {
         return in(Standing.DRAFT, wanted.today())
-                .and(of(DOCUMENT.ORIGIN.ne(Origin.Kind.RECURRING.words())))
+                .and(of(business, DOCUMENT.ORIGIN.ne(Origin.Kind.RECURRING.words())))
                 .and(wanted.rows(DraftDecisions.KEY, DOCUMENT_STANDING.DOCUMENT_ID))
                 .andNotExists(DSL.selectOne()
                         .from(APPROVAL)
@@ -216,7 +230,7 @@ class DocumentListStore implements ListDocuments, Provable {
     void each(BusinessId business, Filter filter, LocalDate today, Consumer<Listed> taken) {
         try (Cursor<DocumentStandingRecord> all = db.selectFrom(DOCUMENT_STANDING)
                 .where(DOCUMENT_STANDING.BUSINESS_ID.eq(business))
-                .and(wanted(filter, today))
+                .and(wanted(business, filter, today))
                 .orderBy(order(filter.order()))
                 .fetchSize(1_000)
                 .fetchLazy()) {
@@ -302,9 +316,9 @@ class DocumentListStore implements ListDocuments, Provable {
                 Standing.of(r.get(DOCUMENT_STANDING.STANDS), openDue, today));
     }
 
-    private static Condition wanted(Filter filter, LocalDate today) {
+    private static Condition wanted(BusinessId business, Filter filter, LocalDate today) {
         Condition all = DOCUMENT_STANDING.KIND.in(filter.kinds());
-        if (!filter.words().isBlank()) all = all.and(of(SearchWords.in(DOCUMENT.SEARCH, filter.words())));
+        if (!filter.words().isBlank()) all = all.and(SearchWords.in(DOCUMENT_STANDING.SEARCH, filter.words()));
         if (filter.standing() != null) all = all.and(in(filter.standing(), today));
         if (filter.due() == null) return all;
         return all.and(DSL.condition(
@@ -313,10 +327,10 @@ class DocumentListStore implements ListDocuments, Provable {
     }
 
     /** Those whose document is so. */
-    private static Condition of(Condition document) {
+    private static Condition of(BusinessId business, Condition document) {
         return DOCUMENT_STANDING.DOCUMENT_ID.in(DSL.select(DOCUMENT.ID)
                 .from(DOCUMENT)
-                .where(DOCUMENT.BUSINESS_ID.eq(DOCUMENT_STANDING.BUSINESS_ID))
+                .where(DOCUMENT.BUSINESS_ID.eq(business))
                 .and(document));
     }
 

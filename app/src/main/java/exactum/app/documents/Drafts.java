@@ -29,6 +29,7 @@ public class Drafts {
     private final BusinessClock clock;
     private final Approvals approvals;
     private final Claims claims;
+    private final Attachments attachments;
     private final Audit audit;
     private final ApplicationEventPublisher events;
 
@@ -40,6 +41,7 @@ public class Drafts {
             BusinessClock clock,
             Approvals approvals,
             Claims claims,
+            Attachments attachments,
             Audit audit,
             ApplicationEventPublisher events) {
         this.events = events;
@@ -50,6 +52,7 @@ public class Drafts {
         this.clock = clock;
         this.approvals = approvals;
         this.claims = claims;
+        this.attachments = attachments;
         this.audit = audit;
     }
 
@@ -155,6 +158,7 @@ public class Drafts {
                 .orElseThrow(() -> new Refusal("draft.gone", "This draft is not there any more. Nothing was deleted."));
         events.publishEvent(new DraftDeleted(business, draft, again));
         store.delete(business, id);
+        attachments.removeAll(business, id);
         approvals.withdraw(business, ApprovalKind.DOCUMENT, id.value());
         audit.record(business, "deleted a draft", draft.kind().words());
     }

@@ -18,7 +18,7 @@ import java.util.Set;
 /** Documents in lists of any size, with what they come to. */
 public interface ListDocuments {
     /** More than so many that were searched for are neither counted nor added up; who wants their totals narrows the search. */
-    int MOST_ADDED_UP = 10_000;
+    int MOST_ADDED_UP = 1_000;
 
     /**
      * A document as lists show it.
