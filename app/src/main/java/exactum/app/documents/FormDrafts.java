@@ -83,6 +83,16 @@ public class FormDrafts {
         labels.put("price", "Price");
         labels.put("tax", "Tax");
         labels.put("mode", "Prices");
+        labels.put("less", "Discount or surcharge");
+        labels.put("adjust", "Discounts and surcharges of all");
+        labels.put("footer", "Footer");
+        labels.put("currency", "Currency");
+        labels.put("terms", "Terms");
+        labels.put("expires", "Open until");
+        labels.put("asks", "Asked at acceptance");
+        labels.put("paidBy", "Paid by");
+        labels.put("byAmount", "Amount");
+        labels.put("then", "Then");
         return labels;
     }
 }

@@ -7,13 +7,12 @@ import java.util.regex.Pattern;
 
 /**
  * Numbers as people type them: {@code 1,120} · {@code 1120.5} · {@code 12x85} · {@code −10}; read back exactly. A comma before
- * decimals is read where it can mean nothing else, as in {@code 1.120,50} and {@code 85,5}.
+ * decimals is read where it can mean nothing else: {@code 1.120,50}.
  */
 public final class TypedAmount {
     private static final Pattern NUMBER = Pattern.compile("-?(\\d{1,3}(,\\d{3})+|\\d+)?(\\.\\d+)?");
 
-    private static final Pattern DECIMAL_COMMA =
-            Pattern.compile("-?(\\d{1,3}(\\.\\d{3})+,\\d+|\\d+,(\\d{1,2}|\\d{4,}))");
+    private static final Pattern DECIMAL_COMMA = Pattern.compile("-?\\d{1,3}(\\.\\d{3})+,\\d+");
 
     /** More than any amount, price or quantity has; what is longer is not looked at. */
     private static final int LONGEST = 40;

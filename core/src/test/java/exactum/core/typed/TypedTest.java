@@ -21,7 +21,9 @@ class TypedTest {
         "−10, -10",
         "' € 8.00 ', 8.00",
         ".5, .5",
-        "'12,000,000.01', 12000000.01"
+        "'12,000,000.01', 12000000.01",
+        "'1.120,50', 1120.50",
+        "'-12.001.120,5', -12001120.5"
     })
     void numbers_are_typed_loosely_and_read_exactly(String typed, BigDecimal number) {
         assertThat(TypedAmount.parse(typed)).isEqualByComparingTo(number);
