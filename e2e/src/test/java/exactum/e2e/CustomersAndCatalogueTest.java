@@ -79,6 +79,7 @@ class CustomersAndCatalogueTest {
             assertThat(page.locator("#f-encoding")).hasValue("windows-1252");
             page.locator("#f-separator").selectOption("comma");
             assertThat(page.locator("#columns tbody tr")).hasCount(1);
+            person.settled();
             page.locator("#f-separator").selectOption("semicolon");
             assertThat(page.locator("#columns tbody tr")).hasCount(7);
             person.look();

@@ -109,6 +109,7 @@ class DocumentStoriesTest {
                     "input[type=file]",
                     new FilePayload("plan.pdf", "application/pdf", "%PDF-1.7".getBytes(StandardCharsets.US_ASCII)));
             assertThat(page.locator("#attached")).containsText("plan.pdf");
+            person.settled();
             page.setInputFiles(
                     "input[type=file]",
                     new FilePayload("plan.exe.pdf", "application/pdf", "%PDF".getBytes(StandardCharsets.US_ASCII)));

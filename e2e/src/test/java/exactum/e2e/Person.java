@@ -54,6 +54,12 @@ final class Person implements AutoCloseable {
         expected.add(words);
     }
 
+    /** Waits until what came in answers to being typed into or pressed. */
+    void settled() {
+        assertThat(page.locator(".htmx-request, .htmx-swapping, .htmx-added, .htmx-settling"))
+                .hasCount(0);
+    }
+
     /** Goes to an address within Larkwater Moorings. */
     void goTo(String path) {
         page.navigate(installation.at(path));

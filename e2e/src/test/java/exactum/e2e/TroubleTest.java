@@ -83,6 +83,7 @@ class TroubleTest {
             assertThat(page).hasURL(Pattern.compile(".*/customers/[0-9a-f-]{36}"));
             page.keyboard().press("4");
             assertThat(page).hasURL(installation.at("/statements"));
+            person.settled();
             page.keyboard().press("?");
             assertThat(page.locator("#keys")).isVisible();
             page.keyboard().press("Escape");
