@@ -4,50 +4,6 @@
   const $$ = (selector, root = document) => [...root.querySelectorAll(selector)];
   const typing = (target) => target.matches("input, textarea, select, [contenteditable]");
 
-  // What was typed while the computed parts of a paper were on their way is put back and computed again, and the caret stays.
-  let sent = null;
-  let typedMeanwhile = [];
-  let caret = null;
-  const fields = () => $$("#typed input:not([type=hidden]):not([type=radio]):not([type=file]), #typed textarea, #typed select").filter((field) => field.id);
-  const held = (field) => (field.type === "checkbox" ? field.checked : field.value);
-  const hold = (field, value) => { if (field.type === "checkbox") field.checked = value; else field.value = value; };
-  const putCaret = () => {
-    const field = caret && document.getElementById(caret.id);
-    if (field && field === document.activeElement) field.setSelectionRange(caret.from, caret.to);
-  };
-  document.addEventListener("htmx:beforeRequest", (event) => {
-    if (event.detail.target?.id === "typed") sent = new Map(fields().map((field) => [field.id, held(field)]));
-  });
-  document.addEventListener("htmx:beforeSwap", (event) => {
-    if (event.detail.target?.id !== "typed" || !sent) return;
-    typedMeanwhile = fields().filter((field) => sent.has(field.id) && sent.get(field.id) !== held(field)).map((field) => [field.id, held(field)]);
-    const { activeElement: field } = document;
-    caret = fields().includes(field) && typeof field.selectionStart === "number" ? { id: field.id, from: field.selectionStart, to: field.selectionEnd } : null;
-  });
-  document.addEventListener("htmx:afterSwap", () => {
-    typedMeanwhile.forEach(([id, value]) => { const field = document.getElementById(id); if (field) hold(field, value); });
-    putCaret();
-  });
-  document.addEventListener("htmx:afterSettle", () => {
-    putCaret();
-    caret = null;
-    if (!typedMeanwhile.length) return;
-    typedMeanwhile = [];
-    document.body.dispatchEvent(new Event("retype"));
-  });
-  ["keydown", "input", "pointerdown"].forEach((kind) => document.addEventListener(kind, () => { caret = null; }));
-  // Looking for a customer, or attaching a file, is no change of the paper.
-  document.addEventListener("htmx:load", () => $$(".chooser:not([data-quiet]), .attaching:not([data-quiet])").forEach((chooser) => {
-    chooser.dataset.quiet = "";
-    ["input", "change"].forEach((kind) => chooser.addEventListener(kind, (event) => event.stopPropagation()));
-  }));
-
-  // A word whose search was cut off by the paper's own refresh is looked for again.
-  document.addEventListener("htmx:afterSettle", () => {
-    const who = $(".chooser [name=who]");
-    if (who && who.value && !$(".chooser .choices").childElementCount) who.dispatchEvent(new Event("input"));
-  });
-
   const rows = () => $$("table[data-list] tbody tr[data-row]").filter((row) => row.offsetParent);
   const current = () => $("tr[aria-current='true']");
   function move(step) {

@@ -169,7 +169,7 @@ public final class RecurringForm extends PaperForm {
     /** The lines with the time in which each is there. */
     public List<DatedLine> datedLines() {
         var dated = new ArrayList<DatedLine>();
-        for (int i = 0; i < rows(); i++) {
+        for (int i = 0, rows = rows(); i < rows; i++) {
             int row = i;
             linesOf(i).forEach(line -> dated(row, line).ifPresent(dated::add));
         }

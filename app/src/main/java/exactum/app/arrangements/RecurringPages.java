@@ -11,6 +11,7 @@ import exactum.app.database.Ids;
 import exactum.app.database.Slice;
 import exactum.app.documents.Draft;
 import exactum.app.documents.FormDrafts;
+import exactum.app.documents.PaperRows;
 import exactum.app.documents.PaperSettings;
 import exactum.app.documents.Prepared;
 import exactum.app.documents.PreparedDocuments;
@@ -36,6 +37,7 @@ import exactum.core.ids.CustomerId;
 import exactum.core.ids.Id;
 import exactum.core.ids.RecurringId;
 import exactum.core.ids.TermsId;
+import exactum.core.working.Working;
 import java.time.DayOfWeek;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -118,7 +120,7 @@ class RecurringPages {
         model.addAttribute("typedBefore", !fields.isEmpty());
         fields.putIfAbsent("key", Ids.next().toString());
         customer.ifPresent(c -> fields.put("customer", c.toString()));
-        show(business, fields, null, model);
+        show(business, fields, null, PaperRows.fresh(), model);
         return "arrangements/paper";
     }
 
@@ -136,7 +138,7 @@ class RecurringPages {
         Map<String, String> fields =
                 typed.find(business.id(), user.login(), id.toString()).orElse(saved);
         model.addAttribute("typedBefore", !fields.equals(saved));
-        show(business, fields, one, model);
+        show(business, fields, one, PaperRows.fresh(), model);
         return "arrangements/paper";
     }
 
@@ -152,11 +154,12 @@ class RecurringPages {
         RecurringInvoice one = id.isEmpty()
                 ? null
                 : recurring.find(business.id(), RecurringId.valueOf(id)).orElseThrow(NotHere::new);
+        PaperRows page = PaperRows.on(fields);
         settings.follow(fields);
         prepared.add(business.id(), fields);
         TypedLines.fillFromItems(fields, settings.items(business.id(), fields), settings.sale(business, fields));
         typed.save(business.id(), user.login(), id.isEmpty() ? NEW : id, fields);
-        show(business, fields, one, model);
+        show(business, fields, one, page, model);
         return "arrangements/paper :: typed";
     }
 
@@ -202,7 +205,8 @@ class RecurringPages {
         return new RecurringForm(fields, settings.of(business, fields));
     }
 
-    private void show(Business business, Map<String, String> fields, RecurringInvoice one, Model model) {
+    private void show(
+            Business business, Map<String, String> fields, RecurringInvoice one, PaperRows page, Model model) {
         BusinessId id = business.id();
         RecurringForm form = form(business, fields);
         UUID chosenCustomer = form.get("customer").isEmpty() ? null : Id.parse(form.get("customer"));
@@ -234,11 +238,13 @@ class RecurringPages {
         model.addAttribute("billed", settings.billed(id, form).orElse(null));
         model.addAttribute("items", settings.suggested(id, ""));
         model.addAttribute("prepared", prepared.all(id));
-        model.addAttribute(
-                "priceWorkings",
-                TypedLines.priceWorkings(fields, settings.items(id, fields), settings.sale(business, fields)));
+        Map<Integer, Working> priceWorkings =
+                TypedLines.priceWorkings(fields, settings.items(id, fields), settings.sale(business, fields));
+        model.addAttribute("priceWorkings", priceWorkings);
         model.addAttribute("modes", PriceMode.values());
-        model.addAttribute("rates", rates(id));
+        List<TaxRate> rates = rates(id);
+        model.addAttribute("rates", rates);
+        model.addAttribute("rows", page.of(form, paper.figures(), priceWorkings, rates));
         model.addAttribute("units", Cadence.Unit.values());
         model.addAttribute("coverages", Coverage.values());
         model.addAttribute("weekdays", DayOfWeek.values());

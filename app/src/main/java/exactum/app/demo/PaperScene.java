@@ -245,7 +245,6 @@ class PaperScene {
             Line line,
             Particulars particulars,
             BusinessId business) {
-        boolean asksLater = kind == DocumentKind.INVOICE || kind == DocumentKind.QUOTE;
         return new Draft(
                 IssueDocuments.newId(),
                 kind,
@@ -259,7 +258,7 @@ class PaperScene {
                         null,
                         Draft.Wording.NONE,
                         Draft.Sending.USUAL),
-                asksLater ? setup.chosenTerms(business).id() : null,
+                kind.asksLater() ? setup.chosenTerms(business).id() : null,
                 null,
                 Origin.BY_HAND,
                 false,

@@ -12,6 +12,7 @@ import exactum.core.terms.Terms;
 import exactum.core.text.TextKind;
 import exactum.core.typed.TypedAdjustments;
 import java.time.LocalDate;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -62,9 +63,18 @@ public final class DocumentForm extends PaperForm {
         return new Draft.Sending(List.of(), false, delivery, paysBy);
     }
 
+    /** The kind that fields name; an invoice where they name none. */
+    static DocumentKind kind(Map<String, String> fields) {
+        String name = fields.getOrDefault("kind", "").strip();
+        return Arrays.stream(DocumentKind.values())
+                .filter(k -> k.name().equals(name))
+                .findFirst()
+                .orElse(DocumentKind.INVOICE);
+    }
+
     /** What is written on it. */
     public DocumentKind kind() {
-        return choice("kind", DocumentKind.INVOICE);
+        return kind(fields);
     }
 
     /** Its parts, where they are typed for it alone. */
@@ -80,7 +90,7 @@ public final class DocumentForm extends PaperForm {
 
     /** Whether it has terms: what is paid at once, or pays itself, has none. */
     public boolean asksLater() {
-        return kind() == DocumentKind.INVOICE || kind() == DocumentKind.QUOTE;
+        return kind().asksLater();
     }
 
     /** The time it is for; null where none is typed. */

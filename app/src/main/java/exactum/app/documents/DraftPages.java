@@ -13,7 +13,6 @@ import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.DocumentId;
 import jakarta.servlet.http.HttpServletRequest;
-import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
@@ -95,7 +94,7 @@ class DraftPages {
         fields.put("prepared", from);
         complete(business, fields);
         typed.save(business.id(), user.login(), PaperKind.form(kind), fields);
-        paper.show(business, fields, null, model);
+        paper.show(business, fields, null, PaperRows.fresh(), model);
         return "documents/paper";
     }
 
@@ -111,9 +110,8 @@ class DraftPages {
     /** What a paper has by itself: a prepared document, standing lines, the prices of the catalogue. */
     private void complete(Business business, Map<String, String> fields) {
         prepared.add(business.id(), fields);
-        DocumentForm form = paper.form(business, fields);
         if (fields.getOrDefault("credits", "").isEmpty())
-            standing.join(business.id(), fields, form.kind(), day(business, fields));
+            standing.join(business.id(), fields, DocumentForm.kind(fields), settings.day(business.id(), fields));
         TypedLines.fillFromItems(fields, settings.items(business.id(), fields), settings.sale(business, fields));
     }
 
@@ -136,7 +134,7 @@ class DraftPages {
         model.addAttribute(
                 "approval",
                 approvals.last(business.id(), ApprovalKind.DOCUMENT, id.value()).orElse(null));
-        paper.show(business, fields, draft.get(), model);
+        paper.show(business, fields, draft.get(), PaperRows.fresh(), model);
         return "documents/paper";
     }
 
@@ -152,11 +150,12 @@ class DraftPages {
         Draft draft = id.isEmpty()
                 ? null
                 : drafts.find(business.id(), DocumentId.valueOf(id)).orElseThrow(NotHere::new);
+        PaperRows page = PaperRows.on(fields);
         settings.follow(fields);
         complete(business, fields);
-        if (paper.form(business, fields).asksLater()) divided.press(business, fields, model);
-        typed.save(business.id(), user.login(), formKey(business, fields), fields);
-        paper.show(business, fields, draft, model);
+        if (DocumentForm.kind(fields).asksLater()) divided.press(business, fields, model);
+        typed.save(business.id(), user.login(), formKey(fields), fields);
+        paper.show(business, fields, draft, page, model);
         return "documents/paper :: typed";
     }
 
@@ -227,16 +226,12 @@ class DraftPages {
         return "redirect:/drafts/" + id;
     }
 
-    private LocalDate day(Business business, Map<String, String> fields) {
-        return paper.form(business, fields).date();
-    }
-
-    private String formKey(Business business, Map<String, String> fields) {
+    private static String formKey(Map<String, String> fields) {
         String id = fields.getOrDefault("id", "");
-        return id.isEmpty() ? PaperKind.form(paper.form(business, fields).kind()) : id;
+        return id.isEmpty() ? PaperKind.form(DocumentForm.kind(fields)) : id;
     }
 
     private void forget(Business business, SignedIn user, Map<String, String> fields) {
-        typed.drop(business.id(), user.login(), formKey(business, fields));
+        typed.drop(business.id(), user.login(), formKey(fields));
     }
 }

@@ -18,6 +18,7 @@ import exactum.core.ids.DocumentId;
 import exactum.core.ids.Id;
 import exactum.core.money.Money;
 import exactum.core.problem.Refusal;
+import exactum.core.working.Working;
 import java.time.LocalDate;
 import java.util.Comparator;
 import java.util.List;
@@ -82,8 +83,13 @@ class DraftPaper {
         return drafts.find(business.id(), typed.id()).map(typed::like).orElse(typed);
     }
 
-    /** Puts all of it into the model; the draft is null for one that was never saved. */
-    void show(Business business, Map<String, String> fields, Draft draft, Model model) {
+    /**
+     * Puts all of it into the model.
+     *
+     * @param draft null for one that was never saved
+     * @param page what stands on the page that it goes to
+     */
+    void show(Business business, Map<String, String> fields, Draft draft, PaperRows page, Model model) {
         DocumentForm form = form(business, fields);
         BusinessId id = business.id();
         Customer customer = form.customer().flatMap(c -> customers.find(id, c)).orElse(null);
@@ -126,15 +132,17 @@ class DraftPaper {
         model.addAttribute(
                 "standing",
                 customer == null || credits ? List.of() : standing.of(id, customer.id(), form.kind(), date));
-        model.addAttribute(
-                "priceWorkings",
-                TypedLines.priceWorkings(fields, settings.items(id, fields), settings.sale(business, fields)));
+        Map<Integer, Working> priceWorkings =
+                TypedLines.priceWorkings(fields, settings.items(id, fields), settings.sale(business, fields));
+        model.addAttribute("priceWorkings", priceWorkings);
         model.addAttribute("modes", PriceMode.values());
-        model.addAttribute("rates", rates(id, date));
+        List<TaxRate> rates = rates(id, date);
+        model.addAttribute("rates", rates);
         model.addAttribute("attachments", attachments.of(id, new DocumentId(Id.parse(paperId(form, draft)))));
         model.addAttribute("paid", draft == null ? List.of() : payments.reservedFor(id, draft.id()));
         warn(business, form, customer, model);
         rehearse(business, form, draft, chosen, customer, model);
+        if (!credits) model.addAttribute("rows", page.of(form, figures, priceWorkings, rates));
     }
 
     private static String paperId(DocumentForm form, Draft draft) {

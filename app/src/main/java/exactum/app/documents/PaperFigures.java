@@ -52,7 +52,7 @@ public record PaperFigures(
     public static PaperFigures of(PaperForm form, TaxRates rates, LocalDate date) {
         var amounts = new ArrayList<String>();
         var lines = new ArrayList<TaxedLine>();
-        for (int i = 0; i < form.rows(); i++) {
+        for (int i = 0, rows = form.rows(); i < rows; i++) {
             List<TaxedLine> row = taxed(form, i, rates, date);
             lines.addAll(row);
             amounts.add(amount(form, row));

@@ -69,7 +69,7 @@ public class PaperSettings {
                 clock.today(business.id()),
                 customer.isPresent(),
                 stepped(business, fields),
-                discounts.on(business.id(), day(fields, clock.today(business.id())), currency),
+                discounts.on(business.id(), day(business.id(), fields), currency),
                 tags(business.id(), fields));
     }
 
@@ -92,7 +92,7 @@ public class PaperSettings {
                 business.id(),
                 customer.map(Customer::id).orElse(null),
                 currency(business, customer, fields),
-                day(fields, clock.today(business.id())));
+                day(business.id(), fields));
     }
 
     /** The currency that was chosen on the paper, else that of the customer, else the business's own. */
@@ -105,7 +105,9 @@ public class PaperSettings {
                 .orElse(business.currency());
     }
 
-    private static LocalDate day(Map<String, String> fields, LocalDate today) {
+    /** The date that is typed on the paper; today where none is, or none can be read. */
+    public LocalDate day(BusinessId business, Map<String, String> fields) {
+        LocalDate today = clock.today(business);
         try {
             return fields.getOrDefault("date", "").isBlank() ? today : TypedDate.parse(fields.get("date"), today);
         } catch (Refusal notYet) {

@@ -12,6 +12,7 @@ import exactum.app.setup.FindSetup;
 import exactum.app.web.NotHere;
 import exactum.core.document.DocumentKind;
 import exactum.core.document.PriceMode;
+import exactum.core.document.TaxRate;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.Id;
@@ -72,7 +73,7 @@ class StandingPages {
         fields.put("key", Ids.next().toString());
         fields.put("kind-INVOICE", "on");
         if (customer != null) fields.put("customer", customer.toString());
-        show(business, fields, null, model);
+        show(business, fields, null, PaperRows.fresh(), model);
         return "documents/standing";
     }
 
@@ -81,7 +82,7 @@ class StandingPages {
         StandingLines s = store.find(business.id(), id).orElseThrow(NotHere::new);
         Map<String, String> fields = StandingForm.fields(s);
         fields.put("codes", codes(business.id(), s.of()));
-        show(business, fields, s, model);
+        show(business, fields, s, PaperRows.fresh(), model);
         return "documents/standing";
     }
 
@@ -91,9 +92,10 @@ class StandingPages {
         StandingLines s = fields.getOrDefault("id", "").isEmpty()
                 ? null
                 : store.find(business.id(), Id.parse(fields.get("id"))).orElseThrow(NotHere::new);
+        PaperRows page = PaperRows.on(fields);
         prepared.add(business.id(), fields);
         TypedLines.fillFromItems(fields, settings.items(business.id(), fields), settings.sale(business, fields));
-        show(business, fields, s, model);
+        show(business, fields, s, page, model);
         return "documents/standing :: typed";
     }
 
@@ -144,7 +146,7 @@ class StandingPages {
                 .collect(Collectors.joining(", "));
     }
 
-    private void show(Business business, Map<String, String> fields, StandingLines s, Model model) {
+    private void show(Business business, Map<String, String> fields, StandingLines s, PaperRows page, Model model) {
         BusinessId id = business.id();
         var form = new StandingForm(fields, settings.of(business, fields));
         LocalDate today = clock.today(id);
@@ -162,11 +164,12 @@ class StandingPages {
         model.addAttribute("items", settings.suggested(id, ""));
         model.addAttribute("prepared", prepared.all(id));
         model.addAttribute("modes", PriceMode.values());
-        model.addAttribute(
-                "rates",
-                setup.taxRates(id).rates().stream()
-                        .filter(r -> r.isValidOn(today))
-                        .toList());
-        model.addAttribute("figures", PaperFigures.of(form, settings.rates(id, form), today));
+        List<TaxRate> rates = setup.taxRates(id).rates().stream()
+                .filter(r -> r.isValidOn(today))
+                .toList();
+        PaperFigures figures = PaperFigures.of(form, settings.rates(id, form), today);
+        model.addAttribute("rates", rates);
+        model.addAttribute("figures", figures);
+        model.addAttribute("rows", page.of(form, figures, Map.of(), rates));
     }
 }

@@ -34,6 +34,10 @@ import java.util.Set;
 public final class TypedLines {
     private static final int MOST = 200;
     private static final String ID = "[0-9a-f-]{36}";
+    /** What the fields of a line are called; each is followed by the line's index. */
+    static final List<String> NAMES =
+            List.of("text", "item", "qty", "unit", "price", "was", "tax", "account", "tags", "less", "time", "credits");
+
     private final Map<String, String> fields;
     private final Map<String, String> problems;
     private final Currency currency;
@@ -62,9 +66,6 @@ public final class TypedLines {
         this.stepped = stepped;
         this.tags = tags;
     }
-
-    private static final List<String> NAMES =
-            List.of("text", "item", "qty", "unit", "price", "was", "tax", "account", "tags", "less", "time", "credits");
 
     /** The descriptions of the lines that stand in fields. */
     static List<String> descriptions(Map<String, String> f) {
@@ -255,7 +256,7 @@ public final class TypedLines {
     /** The lines that are typed; a line in trouble is left out and its problem noted. */
     public List<Line> lines() {
         var lines = new ArrayList<Line>();
-        for (int i = 0; i < rows(); i++) lines.addAll(row(i));
+        for (int i = 0, rows = rows(); i < rows; i++) lines.addAll(row(i));
         return lines;
     }
 

@@ -25,6 +25,11 @@ public enum DocumentKind {
         return Character.toUpperCase(words.charAt(0)) + words.substring(1);
     }
 
+    /** Whether it asks for money later, by terms: what is paid at once, or gives money back, has none. */
+    public boolean asksLater() {
+        return this == INVOICE || this == QUOTE;
+    }
+
     /** The kind with the stored name; an {@link IllegalArgumentException} for any other. */
     public static DocumentKind of(String words) {
         return Arrays.stream(values())

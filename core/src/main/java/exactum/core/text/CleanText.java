@@ -19,15 +19,26 @@ public final class CleanText {
      * @throws Refusal if the kind cannot hold it
      */
     public static String of(String raw, TextKind kind, String name) {
-        if (raw.length() > 4L * kind.most()) throw tooLong(kind, name);
+        if (isTooLong(raw, kind)) throw tooLong(kind, name);
         String text = folded(raw);
-        int length = text.codePointCount(0, text.length());
-        if (length > kind.most()) throw tooLong(kind, name);
         OptionalInt bad = badCharacter(text, kind.hasLines());
         if (bad.isPresent())
             throw new Refusal(
                     "typed.character", "The %s holds %s. Take it out.".formatted(name, words(bad.getAsInt())));
         return text;
+    }
+
+    /** Whether the kind can hold the text. */
+    public static boolean isHeldBy(String raw, TextKind kind) {
+        return !isTooLong(raw, kind)
+                && badCharacter(folded(raw), kind.hasLines()).isEmpty();
+    }
+
+    /** What is far too long is not looked at. */
+    private static boolean isTooLong(String raw, TextKind kind) {
+        if (raw.length() > 4L * kind.most()) return true;
+        String text = folded(raw);
+        return text.codePointCount(0, text.length()) > kind.most();
     }
 
     /** Composed letters, line feeds and blanks; nothing is refused or taken out. */

@@ -23,6 +23,9 @@ class TypedTest {
         ".5, .5",
         "'12,000,000.01', 12000000.01",
         "'1.120,50', 1120.50",
+        "'85,50', 85.50",
+        "'12x0,125', 1.5",
+        "'-7,5', -7.5",
         "'-12.001.120,5', -12001120.5"
     })
     void numbers_are_typed_loosely_and_read_exactly(String typed, BigDecimal number) {
@@ -30,7 +33,7 @@ class TypedTest {
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"", "abc", "1,12", "1.2.3", "2x3x4", "1e5", "-", "1,120,5"})
+    @ValueSource(strings = {"", "abc", "1,1200", "1,12,5", "1.2.3", "2x3x4", "1e5", "-", "1,120,5"})
     void what_is_no_number_is_refused(String typed) {
         assertThatThrownBy(() -> TypedAmount.parse(typed)).hasMessageContaining("is not a number");
     }
