@@ -18,6 +18,7 @@ import exactum.app.daysheet.Decision;
 import exactum.app.daysheet.Decisions;
 import exactum.app.documents.Document;
 import exactum.app.documents.Standing;
+import exactum.app.documents.VoidDocument;
 import exactum.app.links.PaymentLinks;
 import exactum.app.settlement.FindPayments;
 import exactum.core.settlement.Policy;
@@ -171,5 +172,34 @@ class CardPaymentTest {
         transfer(world, match, invoice, "118.08");
         assertThat(start.start(world.link(invoice), 11_808, "x")).isInstanceOf(Outcome.AlreadyPaid.class);
         assertThat(world.processor.opened()).isEmpty();
+    }
+
+    @Test
+    void an_invoice_that_is_made_void_takes_its_open_card_page_back(
+            World world, VoidDocument voids, StartCardPayment start, WithdrawCheckouts withdraw) {
+        Document invoice = world.invoice(world.payer(), "118.08");
+        CardProcessor.Page page = world.cardPage(invoice);
+        voids.voidIt(world.moorings, invoice.id(), false);
+        assertThat(start.start(world.link(invoice), 11_808, "x")).isInstanceOf(Outcome.AlreadyPaid.class);
+        withdraw.withdrawAll();
+        assertThat(page.state).isEqualTo("cancelled");
+        assertThat(world.balance("1100")).isEqualTo(euro("0.00"));
+    }
+
+    @Test
+    void a_card_that_was_faster_than_the_void_is_money_of_the_customer(
+            World world, VoidDocument voids, WithdrawCheckouts withdraw, FindPayments payments) {
+        Document invoice = world.invoice(world.payer(), "118.08");
+        CardProcessor.Page page = world.cardPage(invoice);
+        page.pay("sa_fast", "3.08");
+        voids.voidIt(world.moorings, invoice.id(), false);
+        withdraw.withdrawAll();
+        world.sale("sa_fast", page.reference, "118.08", "3.08");
+        assertThat(payments.creditOf(world.moorings, invoice.customer()))
+                .singleElement()
+                .satisfies(c -> assertThat(c.left()).isEqualTo(euro("118.08")));
+        assertThat(world.balance("1100")).isEqualTo(euro("0.00"));
+        assertThat(world.balance("2100")).isEqualTo(euro("-118.08"));
+        assertThat(world.balance("1060")).isEqualTo(euro("115.00"));
     }
 }

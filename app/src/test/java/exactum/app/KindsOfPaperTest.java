@@ -12,6 +12,7 @@ import exactum.app.documents.DocumentPdfs;
 import exactum.app.documents.IssueDocuments;
 import exactum.app.documents.Standing;
 import exactum.app.links.PaymentLinks;
+import exactum.core.document.DocumentKind;
 import exactum.core.ids.DocumentId;
 import exactum.core.problem.Refusal;
 import exactum.core.settlement.Policy;
@@ -92,6 +93,28 @@ class KindsOfPaperTest {
             assertThat(draft).startsWith("/drafts/");
             assertThat(ada.get("/messages").body()).contains("est copy");
         }
+    }
+
+    @Test
+    void a_new_paper_that_is_started_over_takes_its_files_with_it(World world, Attachments attachments) {
+        try (var ada = new Visitor(world, "ada")) {
+            DocumentId paper = key(ada.get("/invoices/new").body());
+            attachments.add(world.moorings, paper, "plan.pdf", new byte[] {'%', 'P', 'D', 'F', '-'});
+            assertThat(ada.get("/invoices/new").body()).contains("plan.pdf");
+            String over = ada.get("/invoices/new?over=true").body();
+            assertThat(over).doesNotContain("plan.pdf");
+            assertThat(key(over)).isNotEqualTo(paper);
+            assertThat(attachments.of(world.moorings, paper)).isEmpty();
+            DocumentId saved = key(over);
+            attachments.add(world.moorings, saved, "plan.pdf", new byte[] {'%', 'P', 'D', 'F', '-'});
+            ada.follow("/drafts", Papers.typed("INVOICE", world.payer(), "20") + "&key=" + saved);
+            ada.get("/invoices/new?over=true");
+            assertThat(attachments.of(world.moorings, saved)).hasSize(1);
+        }
+    }
+
+    private static DocumentId key(String page) {
+        return DocumentId.valueOf(page.replaceFirst("(?s).*name=\"key\" value=\"([0-9a-f-]+)\".*", "$1"));
     }
 
     @Test
@@ -189,6 +212,27 @@ class KindsOfPaperTest {
         world.bill(RunningApp.TODAY);
         assertThat(standing(world, first)).isEqualTo(Standing.VOID);
         assertThat(world.newest(customer.id()).number()).isNotEqualTo(first.number());
+    }
+
+    @Test
+    void the_date_of_a_wholly_credited_invoice_of_a_run_is_billed_again_where_that_is_wanted(World world) {
+        Customer customer = world.customer("");
+        world.berth(customer);
+        world.bill(RunningApp.TODAY);
+        Document first = world.newest(customer.id());
+        try (var ada = new Visitor(world, "ada")) {
+            assertThat(ada.get("/credit-notes/new?credits=" + first.number()).body())
+                    .contains("bill its date again");
+            String part = Papers.credits(first, "0.5") + "&again=on";
+            assertThat(ada.post("/drafts/issue", part).body()).contains("only where all of it is credited");
+            assertThat(ada.get("/invoices/" + first.number()).body()).doesNotContain("id=\"credit-notes\"");
+            ada.follow("/drafts/issue", Papers.creditsAll(first) + "&again=on");
+        }
+        world.bill(RunningApp.TODAY);
+        Document again = world.document("LW-2026-0002");
+        assertThat(again.kind()).isEqualTo(DocumentKind.INVOICE);
+        assertThat(again.number()).isNotEqualTo(first.number());
+        assertThat(again.period()).isEqualTo(first.period());
     }
 
     @Test

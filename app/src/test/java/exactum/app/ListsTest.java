@@ -10,6 +10,7 @@ import exactum.app.documents.ListDocuments.Column;
 import exactum.app.documents.ListDocuments.Listed;
 import java.util.Comparator;
 import java.util.List;
+import org.jooq.DSLContext;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 
@@ -96,6 +97,33 @@ class ListsTest {
             assertThat(ada.post("/invoices/selected", "act=SEND").body()).contains("Nothing is selected");
             assertThat(ada.post("/invoices/selected.csv", "ids=" + open.id()).body())
                     .contains(open.number());
+        }
+    }
+
+    /** A long list is read from its other end where that is nearer: the rows are those of the whole list. */
+    @Test
+    void the_far_end_of_a_long_list_is_the_end_of_the_whole(World world, DSLContext db) {
+        try (var ada = new Visitor(world, "ada")) {
+            ada.follow("/drafts", Papers.typed("INVOICE", world.payer(), "20"));
+        }
+        db.execute("""
+                insert into document select (jsonb_populate_record(d, jsonb_build_object('id', gen_random_uuid(), 'document_date', d.document_date - n % 700))).*
+                  from document d, generate_series(1, 5999) n""");
+        for (String words : List.of("", "berth")) {
+            for (boolean down : new boolean[] {false, true}) {
+                var filter = new ListDocuments.Filter(
+                        words,
+                        null,
+                        null,
+                        ListDocuments.Filter.ALL.kinds(),
+                        new ListDocuments.Order(Column.DATE, down));
+                List<Listed> all = world.lists().list(world.moorings, filter, RunningApp.TODAY, Slice.first(7_000));
+                assertThat(all).as("%s %s", words, down).hasSize(6_000);
+                for (int from : new int[] {5_001, 5_901, 5_950, 6_000, 6_001, 9_000})
+                    assertThat(world.lists().list(world.moorings, filter, RunningApp.TODAY, Slice.page(from)))
+                            .as("%s from %d, %s", words, from, down)
+                            .isEqualTo(all.subList(Math.min(from - 1, 6_000), Math.min(from + 99, 6_000)));
+            }
         }
     }
 }

@@ -30,6 +30,24 @@ final class Papers {
         return issued(world, credits(invoice, "1"));
     }
 
+    /** All lines of an invoice, taken back. */
+    static String creditsAll(Document invoice) {
+        var fields = new StringBuilder("kind=CREDIT_NOTE&customer=" + invoice.customer() + "&credits=" + invoice.id());
+        for (int i = 0; i < invoice.lines().size(); i++) {
+            var line = invoice.lines().get(i).line();
+            fields.append("&credits%1$d=%2$d&text%1$d=%3$s&unit%1$d=%4$s&price%1$d=%5$s&tax%1$d=%6$s&qty%1$d=%7$s"
+                    .formatted(
+                            i,
+                            i + 1,
+                            in(line.description()),
+                            in(line.unit()),
+                            line.price().text(),
+                            line.taxCode(),
+                            line.quantity().toPlainString()));
+        }
+        return fields.toString();
+    }
+
     /** So much of the first line of an invoice, taken back. */
     static String credits(Document invoice, String quantity) {
         var line = invoice.lines().getFirst().line();

@@ -7,6 +7,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import exactum.app.documents.Document;
 import exactum.app.documents.DocumentPdfs;
 import exactum.app.documents.Standing;
+import exactum.app.installation.PlayDays;
 import exactum.app.links.PaymentLinks;
 import exactum.app.quotes.Acceptance;
 import exactum.app.quotes.AnswerQuote;
@@ -175,6 +176,27 @@ class QuoteTest {
             payer.post(other + "/decline", payer.token(other), "reason=too+dear");
             assertThat(standing(world, declined)).isEqualTo(Standing.DECLINED);
             assertThat(ada.get("/invoices/" + declined.number()).body()).contains("too dear");
+        }
+    }
+
+    @Test
+    void one_that_expires_while_its_payer_signs_is_not_accepted(World world, PaymentLinks links, FindQuotes quotes) {
+        Document quote = Papers.quote(world, world.payer(), "&expires=" + RunningApp.TODAY);
+        String page = page(world, links, quote);
+        try (var payer = new Visitor(world, "nobody");
+                var ada = new Visitor(world, "ada")) {
+            String token = payer.token(page);
+            assertThat(payer.get(page).body()).contains("id=\"signature\"");
+            world.bean(PlayDays.class).setDate(RunningApp.TODAY.plusDays(1));
+            assertThat(payer.post(page + "/accept", token, "name=Ada+Quay&drawing=" + Papers.in(DRAWN))
+                            .body())
+                    .contains("a day that is past")
+                    .contains("Nothing was accepted");
+            assertThat(payer.get(page).body()).doesNotContain("id=\"signature\"");
+            assertThat(quotes.acceptance(world.moorings, quote.id())).isEmpty();
+            assertThat(world.documents().standing(world.moorings, quote.id(), world.today()))
+                    .isEqualTo(Standing.EXPIRED);
+            assertThat(ada.get("/invoices/" + quote.number()).body()).contains("expired");
         }
     }
 }

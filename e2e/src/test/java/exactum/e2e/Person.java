@@ -72,7 +72,10 @@ final class Person implements AutoCloseable {
                 .newPage();
         made.setDefaultTimeout(12_000);
         made.onConsoleMessage(m -> {
-            boolean foreseen = m.text().contains("422") || expected.stream().anyMatch(m.text()::contains);
+            boolean leftWhileAsking = m.text().contains("htmx:sendAbort") || m.text().contains("htmx:afterRequest");
+            boolean foreseen = leftWhileAsking
+                    || m.text().contains("422")
+                    || expected.stream().anyMatch(m.text()::contains);
             if (m.type().equals("error") && !foreseen) complaints.add(made.url() + ": " + m.text());
         });
         made.onPageError(e -> complaints.add(made.url() + ": " + e));

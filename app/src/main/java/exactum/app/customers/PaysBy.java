@@ -1,10 +1,11 @@
 package exactum.app.customers;
 
-/** How a customer is asked to pay, among the channels of the layout. */
+/** How a customer is asked to pay, among the channels of the layout; or that it is collected and they are not asked. */
 public enum PaysBy implements Coded {
     EITHER("either", "as the layout offers"),
     CARD("card", "card"),
-    TRANSFER("transfer", "transfer");
+    TRANSFER("transfer", "transfer"),
+    COLLECTED("collected", "we collect it");
 
     private final String code;
     private final String words;
@@ -25,12 +26,12 @@ public enum PaysBy implements Coded {
 
     /** Whether a card may be asked for. */
     public boolean mayBeCard() {
-        return this != TRANSFER;
+        return this != TRANSFER && this != COLLECTED;
     }
 
     /** Whether a transfer may be asked for. */
     public boolean mayBeTransfer() {
-        return this != CARD;
+        return this != CARD && this != COLLECTED;
     }
 
     /** The one with the stored name; null for null. */

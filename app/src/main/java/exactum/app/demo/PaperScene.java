@@ -4,6 +4,7 @@ import exactum.app.arrears.Arrears;
 import exactum.app.catalogue.CatalogueItem;
 import exactum.app.catalogue.FindCatalogue;
 import exactum.app.customers.FindCustomers;
+import exactum.app.customers.PaysBy;
 import exactum.app.database.Slice;
 import exactum.app.documents.CreditDocument;
 import exactum.app.documents.Document;
@@ -171,6 +172,22 @@ class PaperScene {
                 .getLast();
         Money part = open.open().withMinor(open.open().minor() / 4);
         issue(business, credit.byAmount(business, open.id(), part, "Two nights without shore power."));
+        collected(business, harbour);
+    }
+
+    /** A lift that the harbour collects itself, due on the Monday. */
+    private void collected(BusinessId business, Harbour harbour) {
+        Draft lift = draft(
+                DocumentKind.INVOICE,
+                harbour,
+                customer(business, harbour, 15),
+                FRIDAY,
+                line(business, "LIFT", "1"),
+                Particulars.NONE,
+                business);
+        issue(
+                business,
+                lift.dividedBy(Terms.single(DueRule.daysAfter(Anchor.ISSUE, 3))).paidBy(PaysBy.COLLECTED));
     }
 
     /** A berth for a season: 160.00 as it is accepted, the rest in seven from when that came. */

@@ -42,7 +42,7 @@ public class CreditDocument {
         List<Line> lines = all.lines().stream().map(TaxedLine::line).toList();
         boolean byLines = lines.stream().allMatch(l -> l.credits() != null);
         Long minor = byLines ? null : all.totals().gross().minor();
-        Draft draft = draft(business, credited, lines, new Particulars.Back(minor, Particulars.Then.APPLY), "");
+        Draft draft = draft(business, credited, lines, Particulars.Back.of(minor, Particulars.Then.APPLY), "");
         drafts.save(business, draft);
         return draft.id();
     }
@@ -55,7 +55,7 @@ public class CreditDocument {
                 business,
                 documents.get(business, id),
                 all.lines().stream().map(TaxedLine::line).toList(),
-                new Particulars.Back(null, then),
+                Particulars.Back.of(null, then),
                 why);
     }
 
@@ -66,7 +66,7 @@ public class CreditDocument {
                 business,
                 documents.get(business, id),
                 List.of(),
-                new Particulars.Back(amount.minor(), Particulars.Then.APPLY),
+                Particulars.Back.of(amount.minor(), Particulars.Then.APPLY),
                 why);
     }
 

@@ -128,6 +128,15 @@ class CreditableStore {
                 .get(0, LocalDate.class);
     }
 
+    /** Whether it billed a date of a recurring invoice. */
+    boolean isOfOccurrence(BusinessId business, DocumentId id) {
+        return db.fetchExists(
+                DOCUMENT,
+                DOCUMENT.BUSINESS_ID.eq(business),
+                DOCUMENT.ID.eq(id),
+                DOCUMENT.ORIGIN.eq(Origin.Kind.RECURRING.words()));
+    }
+
     /** The rate at which the document was booked; none where it is in the business's own currency. */
     Optional<ExchangeRate> rate(BusinessId business, DocumentId id, Currency own) {
         return db.select(DOCUMENT.CURRENCY, DOCUMENT.RATE, DOCUMENT.RATE_SOURCE, DOCUMENT.DOCUMENT_DATE)

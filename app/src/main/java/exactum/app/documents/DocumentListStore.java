@@ -81,9 +81,10 @@ class DocumentListStore implements ListDocuments, Provable {
     public List<Listed> list(BusinessId business, Filter filter, LocalDate today, Slice slice) {
         Condition wanted = wanted(business, filter, today);
         if (slice.skipped() < FAR) return list(business, wanted, filter.order(), today, slice);
-        int all = totals(business, filter, today).count();
+        Totals counted = totals(business, filter, today);
+        int all = counted.count();
         int after = all - slice.skipped() - slice.most();
-        if (after > slice.skipped()) return list(business, wanted, filter.order(), today, slice);
+        if (counted.isMore() || after > slice.skipped()) return list(business, wanted, filter.order(), today, slice);
         Order turned = new Order(filter.order().column(), !filter.order().descending());
         int most = Math.max(0, Math.min(slice.most(), all - slice.skipped()));
         var found = new ArrayList<>(list(business, wanted, turned, today, new Slice(Math.max(0, after) + 1, most)));

@@ -52,6 +52,7 @@ class DocumentPages {
     private final DocumentPdfs pdfs;
     private final EInvoices eInvoices;
     private final SendAgain sendAgain;
+    private final AskPayer askPayer;
     private final UseCredit useCredit;
     private final VoidDocument voidDocument;
     private final ObjectProvider<DocumentSection> sections;
@@ -73,6 +74,7 @@ class DocumentPages {
             DocumentPdfs pdfs,
             EInvoices eInvoices,
             SendAgain sendAgain,
+            AskPayer askPayer,
             UseCredit useCredit,
             VoidDocument voidDocument,
             ObjectProvider<DocumentSection> sections,
@@ -95,6 +97,7 @@ class DocumentPages {
         this.pdfs = pdfs;
         this.eInvoices = eInvoices;
         this.sendAgain = sendAgain;
+        this.askPayer = askPayer;
         this.useCredit = useCredit;
         this.voidDocument = voidDocument;
         this.clock = clock;
@@ -197,6 +200,13 @@ class DocumentPages {
     @Needs(Power.MESSAGES)
     String sendAgain(BusinessId business, @PathVariable String number) {
         sendAgain.send(business, document(business, number));
+        return "redirect:/invoices/" + number;
+    }
+
+    @PostMapping("/invoices/{number}/ask-payer")
+    @Needs(Power.DOCUMENTS)
+    String askPayer(BusinessId business, @PathVariable String number) {
+        askPayer.ask(business, document(business, number));
         return "redirect:/invoices/" + number;
     }
 

@@ -59,6 +59,17 @@ public record Draft(
         return new Draft(id, kind, customer, date, content, terms, other, origin, useCredit, revision, particulars);
     }
 
+    /** The same, paid so and not as the customer usually pays. */
+    public Draft paidBy(PaysBy how) {
+        var sending = new Sending(
+                content.sending().recipients(),
+                content.sending().copyToUs(),
+                content.sending().delivery(),
+                how);
+        return new Draft(
+                id, kind, customer, date, content.sent(sending), terms, own, origin, useCredit, revision, particulars);
+    }
+
     /** The same with other lines. */
     Draft with(List<Line> lines) {
         return with(lines, content.adjustments());
@@ -79,16 +90,9 @@ public record Draft(
 
     /** The same paper, from where another came and going as that goes. */
     Draft like(Draft stored) {
-        var sent = new Content(
-                content.currency(),
-                content.mode(),
-                content.lines(),
-                content.adjustments(),
-                content.period(),
-                content.wording(),
-                stored.origin().recurring() == null
-                        ? content.sending()
-                        : stored.content().sending());
+        Content sent = stored.origin().recurring() == null
+                ? content
+                : content.sent(stored.content().sending());
         return new Draft(id, kind, customer, date, sent, terms, own, stored.origin(), useCredit, revision, particulars);
     }
 
@@ -109,6 +113,10 @@ public record Draft(
         public Content {
             lines = List.copyOf(lines);
             adjustments = List.copyOf(adjustments);
+        }
+
+        private Content sent(Sending other) {
+            return new Content(currency, mode, lines, adjustments, period, wording, other);
         }
     }
 

@@ -30,6 +30,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 class DraftPages {
     private final Drafts drafts;
     private final FormDrafts typed;
+    private final UnsavedPaper unsaved;
     private final FindDocuments documents;
     private final Approvals approvals;
     private final PaperSettings settings;
@@ -42,6 +43,7 @@ class DraftPages {
     DraftPages(
             Drafts drafts,
             FormDrafts typed,
+            UnsavedPaper unsaved,
             FindDocuments documents,
             Approvals approvals,
             PaperSettings settings,
@@ -52,6 +54,7 @@ class DraftPages {
             DraftPaper paper) {
         this.drafts = drafts;
         this.typed = typed;
+        this.unsaved = unsaved;
         this.documents = documents;
         this.approvals = approvals;
         this.settings = settings;
@@ -78,10 +81,9 @@ class DraftPages {
         String uri = http.getRequestURI().replaceFirst("/new$", "");
         DocumentKind kind = PaperKind.at(uri.substring(uri.lastIndexOf('/') + 1));
         if (over || !like.isEmpty() || !credits.isEmpty() || !replaces.isEmpty())
-            typed.drop(business.id(), user.login(), PaperKind.form(kind));
-        Map<String, String> fields = new HashMap<>(typed.find(business.id(), user.login(), PaperKind.form(kind))
-                .filter(f -> !isSaved(business.id(), f))
-                .orElse(Map.of()));
+            unsaved.forget(business.id(), user.login(), PaperKind.form(kind));
+        Map<String, String> fields = new HashMap<>(
+                unsaved.find(business.id(), user.login(), PaperKind.form(kind)).orElse(Map.of()));
         boolean begun = !fields.getOrDefault("customer", "").isEmpty()
                 || !TypedLines.descriptions(fields).isEmpty();
         model.addAttribute("typedBefore", begun && like.isEmpty() && credits.isEmpty() && replaces.isEmpty());
@@ -96,15 +98,6 @@ class DraftPages {
         typed.save(business.id(), user.login(), PaperKind.form(kind), fields);
         paper.show(business, fields, null, PaperRows.fresh(), model);
         return "documents/paper";
-    }
-
-    /** A last keystroke may be stored after its paper was saved. */
-    private boolean isSaved(BusinessId business, Map<String, String> fields) {
-        String key = fields.getOrDefault("key", "");
-        if (!key.matches("[0-9a-f-]{36}")) return false;
-        DocumentId id = DocumentId.valueOf(key);
-        return drafts.find(business, id).isPresent()
-                || documents.find(business, id).isPresent();
     }
 
     /** What a paper has by itself: a prepared document, standing lines, the prices of the catalogue. */

@@ -153,9 +153,11 @@ class DraftPaper {
 
     /** What a credit note takes back of its document: shown line by line, with what is left of each. */
     private PaperFigures takenBack(BusinessId business, DocumentForm form, PaperFigures typed, Model model) {
-        Creditable of = creditables.of(business, new KindFields(form, form.date()).credited());
+        DocumentId credited = new KindFields(form, form.date()).credited();
+        Creditable of = creditables.of(business, credited);
         model.addAttribute("creditable", of);
-        LocalDate refunded = creditables.refundedOn(business, new KindFields(form, form.date()).credited());
+        model.addAttribute("occurrence", creditables.isOfOccurrence(business, credited));
+        LocalDate refunded = creditables.refundedOn(business, credited);
         model.addAttribute("refundBefore", refunded != null && refunded.isBefore(form.date()) ? refunded : null);
         try {
             Draft draft = form.toDraft(new DocumentId(Ids.next()), null, 0);
@@ -192,7 +194,9 @@ class DraftPaper {
             Draft typed = form.toDraft(id, chosen.id(), revision);
             Prepared prepared = drafts.rehearse(business.id(), draft == null ? typed : typed.like(draft));
             model.addAttribute("rehearsal", prepared);
-            model.addAttribute("payable", isPayable(business.id(), prepared));
+            boolean collected = prepared.manner().collected();
+            model.addAttribute("collected", collected);
+            model.addAttribute("payable", collected || isPayable(business.id(), prepared));
             if (prepared.draft().kind() == DocumentKind.CREDIT_NOTE)
                 model.addAttribute("settles", settles(business.id(), prepared));
         } catch (Refusal notYet) {

@@ -12,7 +12,6 @@ import exactum.core.document.Totals;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.DocumentId;
 import exactum.core.problem.Refusal;
-import exactum.core.text.Folding;
 import exactumdb.tables.records.DocumentRecord;
 import java.util.Collection;
 import java.util.Currency;
@@ -47,9 +46,9 @@ class DraftStore {
     }
 
     /** Inserts it; false if there is a document with its id. */
-    boolean insert(BusinessId business, Draft draft, Totals totals, String customerName) {
+    boolean insert(BusinessId business, Draft draft, Prepared prepared) {
         int inserted = db.insertInto(DOCUMENT)
-                .set(row(draft, totals, customerName)
+                .set(row(draft, prepared)
                         .setBusinessId(business)
                         .setId(draft.id())
                         .setMadeBy(Audit.who()))
@@ -62,9 +61,9 @@ class DraftStore {
     }
 
     /** Replaces the revision that was seen; false if somebody was first. */
-    boolean update(BusinessId business, Draft draft, Totals totals, String customerName) {
+    boolean update(BusinessId business, Draft draft, Prepared prepared) {
         int updated = db.update(DOCUMENT)
-                .set(row(draft, totals, customerName).setRevision(draft.revision() + 1))
+                .set(row(draft, prepared).setRevision(draft.revision() + 1))
                 .where(draft(business, draft.id()))
                 .and(DOCUMENT.REVISION.eq(draft.revision()))
                 .execute();
@@ -129,8 +128,9 @@ class DraftStore {
                 .execute();
     }
 
-    private DocumentRecord row(Draft d, Totals totals, String customerName) {
+    private DocumentRecord row(Draft d, Prepared prepared) {
         Draft.Content c = d.content();
+        Totals totals = prepared.totals();
         return new DocumentRecord()
                 .setKind(d.kind())
                 .setState(DocumentState.DRAFT)
@@ -157,8 +157,7 @@ class DraftStore {
                 .setOrigin(d.origin().kind().words())
                 .setOriginId(d.origin().id())
                 .setUseCredit(d.useCredit())
-                .setSearch(
-                        Folding.of("draft " + customerName + " " + c.wording().theirReference()));
+                .setSearch(Printed.on("draft", prepared.buyer().name(), prepared.customerCode(), d, totals.gross()));
     }
 
     private Draft load(DocumentRecord d) {

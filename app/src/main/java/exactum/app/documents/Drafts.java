@@ -3,7 +3,6 @@ package exactum.app.documents;
 import exactum.app.approvals.ApprovalKind;
 import exactum.app.approvals.Approvals;
 import exactum.app.audit.Audit;
-import exactum.app.customers.FindCustomers;
 import exactum.app.installation.BusinessClock;
 import exactum.app.settlement.Claims;
 import exactum.core.ids.BusinessId;
@@ -25,7 +24,6 @@ public class Drafts {
     private final DraftStore store;
     private final PrepareDocuments prepare;
     private final IssueDocuments issue;
-    private final FindCustomers customers;
     private final BusinessClock clock;
     private final Approvals approvals;
     private final Claims claims;
@@ -37,7 +35,6 @@ public class Drafts {
             DraftStore store,
             PrepareDocuments prepare,
             IssueDocuments issue,
-            FindCustomers customers,
             BusinessClock clock,
             Approvals approvals,
             Claims claims,
@@ -48,7 +45,6 @@ public class Drafts {
         this.store = store;
         this.prepare = prepare;
         this.issue = issue;
-        this.customers = customers;
         this.clock = clock;
         this.approvals = approvals;
         this.claims = claims;
@@ -68,16 +64,18 @@ public class Drafts {
     @Transactional
     public void save(BusinessId business, Draft draft) {
         Prepared prepared = prepare.desk(business).prepare(draft);
-        String customer = customers.get(business, draft.customer()).name();
         boolean saved = draft.revision() == 0
-                ? store.insert(business, draft, prepared.totals(), customer)
-                : store.update(business, draft, prepared.totals(), customer);
+                ? store.insert(business, draft, prepared)
+                : store.update(business, draft, prepared);
         if (!saved) {
             throw new Refusal(
                     "draft.changed",
                     "Somebody changed or issued this draft meanwhile. Yours was not saved; it still stands here. Open it in another tab to compare.");
         }
-        audit.record(business, "saved a draft", draft.kind().words() + " for " + customer);
+        audit.record(
+                business,
+                "saved a draft",
+                draft.kind().words() + " for " + prepared.buyer().name());
     }
 
     /** Issues a draft that was looked at; null where it waits for a second person from now on. */
@@ -94,8 +92,7 @@ public class Drafts {
     /** Keeps what a run made as drafts, for a person to look at first. */
     @Transactional(propagation = Propagation.MANDATORY)
     public void keep(BusinessId business, List<Prepared> prepared) {
-        for (Prepared p : prepared)
-            store.insert(business, p.draft(), p.totals(), p.buyer().name());
+        for (Prepared p : prepared) store.insert(business, p.draft(), p);
     }
 
     /** What issuing it would do; changes nothing. */
@@ -108,14 +105,15 @@ public class Drafts {
     @Transactional
     public boolean mayIssue(BusinessId business, Draft draft) {
         Prepared prepared = prepare.desk(business).prepare(draft);
-        String customer = customers.get(business, draft.customer()).name();
         boolean may = approvals.mayGo(
                 business,
                 new Approvals.What(
                         ApprovalKind.DOCUMENT,
                         draft.id().value(),
                         facts(draft),
-                        "Issue the %s for %s".formatted(draft.kind().words(), customer),
+                        "Issue the %s for %s"
+                                .formatted(
+                                        draft.kind().words(), prepared.buyer().name()),
                         List.of(prepared.totals().gross()),
                         "/drafts/" + draft.id()));
         if (!may) save(business, draft);

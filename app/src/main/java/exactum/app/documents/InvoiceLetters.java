@@ -270,6 +270,7 @@ class InvoiceLetters implements LetterWriter {
         /** The channels that the document names; without a card its page can still be seen. */
         private String howToPay() {
             String link = looked.address();
+            if (d.manner().collected()) return say("letter.collected") + "\n" + say("letter.see") + "\n" + link;
             String card = say(d.manner().byCard() ? "letter.by-card" : "letter.see") + "\n" + link;
             BankAccountId account = d.manner().transferTo();
             if (account == null) return card;

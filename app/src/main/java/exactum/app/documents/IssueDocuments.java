@@ -103,7 +103,7 @@ public class IssueDocuments {
             Money prepaid = settles
                     ? settled(business, p, numbers.get(i), how, bookings.accounts())
                     : Money.zero(p.totals().gross().currency());
-            if (p.draft().kind() == DocumentKind.QUOTE)
+            if (p.draft().kind() == DocumentKind.QUOTE || p.draft().kind() == DocumentKind.CREDIT_NOTE)
                 events.publishEvent(new DocumentIssued(business, p, numbers.get(i)));
             issued.add(new Issued(p.id(), numbers.get(i), p.totals().gross(), prepaid));
         }

@@ -15,7 +15,6 @@ import exactum.core.ids.DocumentId;
 import exactum.core.ids.RunId;
 import exactum.core.money.Money;
 import exactum.core.terms.Terms;
-import exactum.core.text.Folding;
 import exactumdb.tables.records.DocumentLineRecord;
 import exactumdb.tables.records.DocumentRecord;
 import exactumdb.tables.records.DocumentTaxRecord;
@@ -23,8 +22,6 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.stream.Collectors;
-import java.util.stream.Stream;
 import org.jooq.DSLContext;
 import org.jooq.JSONB;
 import org.springframework.stereotype.Component;
@@ -132,6 +129,17 @@ class IssueStore {
                 .setCreditedLine(l.credits() == null ? null : l.credits().shortValue());
     }
 
+    /** Says how an issued document is paid, if nobody said otherwise meanwhile. */
+    boolean setManner(BusinessId business, Document document, Manner manner) {
+        return db.update(DOCUMENT)
+                        .set(DOCUMENT.MANNER, json.manner(manner))
+                        .where(DOCUMENT.BUSINESS_ID.eq(business))
+                        .and(DOCUMENT.ID.eq(document.id()))
+                        .and(DOCUMENT.MANNER.eq(json.manner(document.manner())))
+                        .execute()
+                == 1;
+    }
+
     void setPrepaid(BusinessId business, DocumentId document, Money prepaid) {
         db.update(DOCUMENT)
                 .set(DOCUMENT.PREPAID_MINOR, prepaid.minor())
@@ -198,24 +206,12 @@ class IssueStore {
                 .setOriginId(d.origin().id())
                 .setRunId(run)
                 .setUseCredit(d.useCredit())
-                .setSearch(search(p, number));
-    }
-
-    /** All that is printed on it that somebody may look for. */
-    private static String search(Prepared p, String number) {
-        Draft.Wording wording = p.draft().content().wording();
-        Stream<String> said = Stream.of(
-                number,
-                p.buyer().name(),
-                p.customerCode(),
-                wording.theirReference(),
-                wording.ourReference(),
-                wording.memo(),
-                p.totals().gross().plain(),
-                p.totals().gross().text());
-        Stream<String> lines = p.draft().content().lines().stream().map(Line::description);
-        return Folding.of(
-                Stream.concat(said, lines).filter(text -> !text.isEmpty()).collect(Collectors.joining(" ")));
+                .setSearch(Printed.on(
+                        number,
+                        p.buyer().name(),
+                        p.customerCode(),
+                        d,
+                        p.totals().gross()));
     }
 
     private static DocumentTaxRecord tax(BusinessId business, DocumentId document, TaxGroup g) {

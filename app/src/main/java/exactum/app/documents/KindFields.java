@@ -48,6 +48,7 @@ public final class KindFields {
         if (back == null) return;
         f.put("credits", draft.origin().credited().toString());
         f.put("then", back.then().name());
+        if (back.again()) f.put("again", "on");
         if (back.minor() != null)
             f.put(
                     "byAmount",
@@ -98,7 +99,10 @@ public final class KindFields {
     }
 
     private Particulars.Back back() {
-        return new Particulars.Back(amount(), form.choice("then", Particulars.Then.APPLY));
+        return new Particulars.Back(
+                amount(),
+                form.choice("then", Particulars.Then.APPLY),
+                form.fields().containsKey("again"));
     }
 
     private Long amount() {

@@ -11,7 +11,7 @@ import java.util.UUID;
  * @param serviceAddress where they are served, if that is not the billing address; else empty
  * @param taxNote why it is taxed otherwise than usual; else empty
  * @param byCard whether it leads to the payer's page, where cards are taken
- * @param bankAccount the account that it asks a transfer to, or null
+ * @param bankAccount the account that it asks a transfer to, or null; neither of both where we collect it
  */
 public record Manner(
         Language language, Delivery delivery, String serviceAddress, String taxNote, boolean byCard, UUID bankAccount) {
@@ -21,6 +21,16 @@ public record Manner(
         return bankAccount == null ? null : new BankAccountId(bankAccount);
     }
 
+    /** Whether we collect it, and its payer is asked for nothing. */
+    public boolean collected() {
+        return !byCard && bankAccount == null;
+    }
+
+    /** The same, paid in another way. */
+    Manner paid(boolean card, UUID account) {
+        return new Manner(language, delivery, serviceAddress, taxNote, card, account);
+    }
+
     /** Whether it is printed and posted. */
     boolean isOnPaper() {
         return delivery == Delivery.PAPER;
@@ -28,6 +38,7 @@ public record Manner(
 
     /** How it asks to be paid, in words. */
     public String paidBy() {
+        if (collected()) return "collected by us";
         if (bankAccount == null) return "card";
         return byCard ? "card or transfer" : "transfer";
     }

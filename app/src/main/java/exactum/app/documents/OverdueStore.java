@@ -52,7 +52,7 @@ class OverdueStore {
                         DSL.val(wanted.today()),
                         DSL.inline(wanted.most()),
                         rows(wanted),
-                        notHeldBack())
+                        asked())
                 .map(r -> new Overdue(
                         new DocumentId(r.get("id", UUID.class)),
                         r.get("number", String.class),
@@ -66,19 +66,27 @@ class OverdueStore {
     int count(BusinessId business, Wanted wanted) {
         return db.fetchSingle(
                         "select count(distinct document_id)::int from claim where business_id = {0} and left_minor > 0 and due_date < {1} and {2} and {3}",
-                        DSL.inline(business.value()), DSL.val(wanted.today()), rows(wanted), notHeldBack())
+                        DSL.inline(business.value()), DSL.val(wanted.today()), rows(wanted), asked())
                 .get(0, Integer.class);
     }
 
     List<Money> sums(BusinessId business, Wanted wanted) {
         return db.fetch(
                         "select currency, sum(left_minor)::bigint as minor from claim where business_id = {0} and left_minor > 0 and due_date < {1} and {2} and {3} group by 1 order by 1",
-                        DSL.inline(business.value()), DSL.val(wanted.today()), rows(wanted), notHeldBack())
+                        DSL.inline(business.value()), DSL.val(wanted.today()), rows(wanted), asked())
                 .map(r -> Money.ofMinor(r.get("currency", String.class), r.get("minor", Long.class)));
     }
 
+    /** What we collect ourselves is a decision of its own. */
+    private static Condition asked() {
+        return notHeldBack()
+                .andNot(DSL.condition(
+                        "exists (select 1 from document d where d.business_id = claim.business_id and d.id = claim.document_id and "
+                                + CollectStore.COLLECTED + ")"));
+    }
+
     /** Who disputes it, or promised to pay, is not asked for it; a promise that was not kept is a decision of its own. */
-    private static Condition notHeldBack() {
+    static Condition notHeldBack() {
         return DSL.condition(
                 "not exists (select 1 from dispute x where x.business_id = claim.business_id and x.document_id = claim.document_id and x.closed_on is null)"
                         + " and not exists (select 1 from promise p where p.business_id = claim.business_id and p.document_id = claim.document_id and p.ended_on is null)");

@@ -96,6 +96,11 @@ public record Particulars(Offer offer, Sale sale, Back back, LocalDate acceptedO
      * How much a credit note takes back.
      *
      * @param minor an amount with tax, in minor units; null where its lines say how much
+     * @param again whether the date that was billed may be billed again, once all of it is credited
      */
-    public record Back(Long minor, Then then) {}
+    public record Back(Long minor, Then then, boolean again) {
+        static Back of(Long minor, Then then) {
+            return new Back(minor, then, false);
+        }
+    }
 }

@@ -158,7 +158,7 @@ public class PrepareDocuments {
 
         private Prepared prepared(Draft typed) {
             Customer customer = customer(typed.customer());
-            HowBilled how = billed.computeIfAbsent(typed.customer(), c -> rules.of(business.id(), c));
+            HowBilled how = billed(typed.customer());
             requireForEInvoice(delivery(how, typed.content().sending()));
             Summed summed = typed.particulars().back() == null ? summed(typed, customer, how) : takenBack(typed);
             Draft draft = summed.draft();
@@ -256,7 +256,6 @@ public class PrepareDocuments {
         }
 
         private Manner manner(Customer customer, HowBilled how, Draft.Content content, List<TaxedLine> lines) {
-            Currency currency = content.currency();
             HowBilled.Tax tax = how.tax().value();
             boolean otherwise = tax.treatment() != TaxTreatment.DOMESTIC
                     && lines.stream()
@@ -266,6 +265,18 @@ public class PrepareDocuments {
             PaysBy pays = content.sending().paysBy() == null
                     ? how.paysBy().value()
                     : content.sending().paysBy();
+            Manner collected = new Manner(
+                    how.language().value(),
+                    delivery(how, content.sending()),
+                    customer.serviceAddress(),
+                    otherwise ? taxNote(how) : "",
+                    false,
+                    null);
+            return pays == PaysBy.COLLECTED ? collected : asked(collected, layout, pays, content.currency());
+        }
+
+        /** How a document of ours is paid where its payer is asked for it; a card where nothing else is left. */
+        private Manner asked(Manner manner, Layout layout, PaysBy pays, Currency currency) {
             UUID account = layout.byTransfer() && pays.mayBeTransfer()
                     ? banks.stream()
                             .filter(b -> b.opening().currency().equals(currency))
@@ -273,13 +284,22 @@ public class PrepareDocuments {
                             .map(b -> b.id().value())
                             .orElse(null)
                     : null;
-            return new Manner(
-                    how.language().value(),
-                    delivery(how, content.sending()),
-                    customer.serviceAddress(),
-                    otherwise ? taxNote(how) : "",
-                    layout.byCard() && pays.mayBeCard() || account == null,
-                    account);
+            return manner.paid(layout.byCard() && pays.mayBeCard() || account == null, account);
+        }
+
+        /** How a document that we were to collect speaks once its payer is asked for it. */
+        Manner asked(Document document) {
+            HowBilled how = billed(document.customer());
+            PaysBy usual = how.paysBy().value();
+            return asked(
+                    document.manner(),
+                    layouts.get(how.layout().value()),
+                    usual == PaysBy.COLLECTED ? PaysBy.EITHER : usual,
+                    document.gross().currency());
+        }
+
+        private HowBilled billed(CustomerId customer) {
+            return billed.computeIfAbsent(customer, c -> rules.of(business.id(), c));
         }
 
         private String taxNote(HowBilled how) {

@@ -159,7 +159,7 @@ class StandingPages {
                         ? null
                         : customers.get(id, new CustomerId(Id.parse(form.get("customer")))));
         model.addAttribute("kinds", DocumentKind.values());
-        model.addAttribute("methods", List.of(PaysBy.CARD, PaysBy.TRANSFER));
+        model.addAttribute("methods", List.of(PaysBy.CARD, PaysBy.TRANSFER, PaysBy.COLLECTED));
         model.addAttribute("termsList", setup.terms(id));
         model.addAttribute("items", settings.suggested(id, ""));
         model.addAttribute("prepared", prepared.all(id));

@@ -31,6 +31,7 @@ class BeginQuote {
     void issued(DocumentIssued what) {
         Prepared p = what.document();
         Particulars.Offer offer = p.draft().particulars().offer();
+        if (offer == null) return;
         int version = offer.replaces() == null ? 1 : replace(what.business(), offer.replaces()) + 1;
         store.insert(
                 what.business(),
