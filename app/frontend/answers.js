@@ -62,12 +62,11 @@
   };
   ["htmx:sendError", "htmx:timeout"].forEach((kind) => document.addEventListener(kind, unanswered));
 
-  // A form that is on its way is not sent a second time by a second press.
+  // A form that is on its way is not sent a second time by a second press; what goes on inside of it stops no press.
   document.addEventListener("htmx:configRequest", (event) => {
-    const form = event.detail.elt.closest?.("form");
-    if (form && event.detail.verb === "post") form.setAttribute("aria-busy", "true");
+    if (event.detail.elt.matches?.("form") && event.detail.verb === "post") event.detail.elt.setAttribute("aria-busy", "true");
   });
-  document.addEventListener("htmx:afterRequest", (event) => event.detail.elt.closest?.("form")?.removeAttribute("aria-busy"));
+  document.addEventListener("htmx:afterRequest", (event) => event.detail.elt.removeAttribute?.("aria-busy"));
   document.addEventListener("submit", (event) => {
     if (event.target.getAttribute("aria-busy") === "true") { event.preventDefault(); event.stopPropagation(); }
   }, true);

@@ -102,6 +102,29 @@ class InstalmentsTest {
     }
 
     @Test
+    void its_payer_pays_the_next_part_or_all_of_it_by_card(World world) {
+        Document invoice = issued(world, world.payer(), "1375.00", PLAN);
+        String link = world.bean(exactum.app.links.PaymentLinks.class).address(world.link(invoice));
+        String page = "~" + link.substring(link.indexOf("/pay/"));
+        try (var payer = new Visitor(world, "nobody")) {
+            assertThat(payer.get(page).body())
+                    .contains("Pay €\u00a0160.00 now")
+                    .contains("Pay all of it, €\u00a01,375.00");
+            payer.post(page, payer.token(page), "shown=16000");
+            payer.post(page, payer.token(page), "shown=137500");
+            payer.post(page, payer.token(page), "shown=16000");
+            assertThat(world.processor.opened())
+                    .extracting(p -> p.amount + " " + p.state)
+                    .containsExactly("160.00 cancelled", "1375.00 cancelled", "160.00 open");
+            world.sale("sa_1", world.processor.opened().getLast().reference, "160.00", "4.10");
+            assertThat(running(world, invoice)).startsWith("2026-06-15 160.00 0.00", "2026-07-06 173.58 173.58");
+            assertThat(payer.get(page + "?more").body()).contains("Pay €\u00a0173.58 now");
+            assertThat(payer.post(page, payer.token(page), "shown=16000").body())
+                    .contains("The open amount is €\u00a01,215.00 now");
+        }
+    }
+
+    @Test
     void money_settles_parts_in_due_order_or_on_the_whole(World world) {
         Customer customer = world.payer();
         Terms inTwo = Terms.of(

@@ -3,14 +3,11 @@ package exactum.e2e;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 
 import com.deque.html.axecore.playwright.AxeBuilder;
-import com.microsoft.playwright.Browser;
-import com.microsoft.playwright.BrowserType;
+import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
-import com.microsoft.playwright.Playwright;
 import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.options.AriaRole;
-import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -18,20 +15,7 @@ import org.assertj.core.api.Assertions;
 
 /** A person at the real pages, in Debian's Chromium; every page is looked at by axe, and the console must stay quiet. */
 final class Person implements AutoCloseable {
-    private final Playwright playwright =
-            Playwright.create(new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
-    private final Browser browser = playwright
-            .chromium()
-            .launch(new BrowserType.LaunchOptions()
-                    .setExecutablePath(Path.of("/usr/bin/chromium"))
-                    .setArgs(List.of(
-                            "--no-sandbox",
-                            "--disable-gpu",
-                            "--disable-quic",
-                            "--no-first-run",
-                            "--disable-background-networking",
-                            "--disable-component-update",
-                            "--disable-sync")));
+    private final List<BrowserContext> profiles = new ArrayList<>();
     private final List<String> complaints = new ArrayList<>();
     private final List<String> expected = new ArrayList<>();
     private final Installation installation;
@@ -66,13 +50,13 @@ final class Person implements AutoCloseable {
     }
 
     Page newPage(int width, int height) {
-        Page made = browser.newContext(new Browser.NewContextOptions()
-                        .setViewportSize(width, height)
-                        .setLocale("en-GB"))
-                .newPage();
+        BrowserContext profile = Chromium.profile(width, height);
+        profiles.add(profile);
+        Page made = profile.newPage();
         made.setDefaultTimeout(12_000);
         made.onConsoleMessage(m -> {
-            boolean leftWhileAsking = m.text().contains("htmx:sendAbort") || m.text().contains("htmx:afterRequest");
+            boolean leftWhileAsking =
+                    m.text().contains("htmx:sendAbort") || m.text().contains("htmx:afterRequest");
             boolean foreseen = leftWhileAsking
                     || m.text().contains("422")
                     || expected.stream().anyMatch(m.text()::contains);
@@ -133,7 +117,7 @@ final class Person implements AutoCloseable {
 
     @Override
     public void close() {
-        playwright.close();
+        profiles.forEach(BrowserContext::close);
         Assertions.assertThat(complaints)
                 .as("what the browser's console complained of")
                 .isEmpty();

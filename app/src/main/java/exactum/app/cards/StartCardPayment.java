@@ -16,6 +16,7 @@ import exactum.core.ids.ClaimId;
 import exactum.core.ids.CollectionId;
 import exactum.core.money.Money;
 import java.time.LocalDate;
+import java.util.Currency;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -86,9 +87,9 @@ public class StartCardPayment {
     }
 
     /**
-     * Begins the payment.
+     * Begins the payment of all that is open, or of what is asked for now.
      *
-     * @param shownMinor the amount the payer saw, in minor units; it is compared, never charged
+     * @param shownMinor the amount the payer saw, in minor units; it tells which of both is meant, and is never charged
      * @param returnTo where the processor leads the payer afterwards
      */
     public Outcome start(PaymentLink link, long shownMinor, String returnTo) {
@@ -118,11 +119,13 @@ public class StartCardPayment {
     private Begun begin(PaymentLink link, Document document, ProcessorAccount account, long shownMinor) {
         BusinessId business = link.business();
         claims.hold(business, document.customer());
-        Map<ClaimId, Money> items = new LinkedHashMap<>();
         List<FindClaims.Open> open = findClaims.openOf(business, document.id());
         LocalDate today = clock.today(business);
-        open.forEach(o -> items.put(o.claim(), o.toPayOn(today)));
-        Money amount = Money.sum(document.gross().currency(), items.values()).plus(before.asked(business, document));
+        Currency currency = document.gross().currency();
+        Map<ClaimId, Money> asked = toPay(FindClaims.Open.askedOn(open, today), today);
+        boolean isAsked = !open.isEmpty() && Money.sum(currency, asked.values()).minor() == shownMinor;
+        Map<ClaimId, Money> items = isAsked ? asked : toPay(open, today);
+        Money amount = Money.sum(currency, items.values()).plus(before.asked(business, document));
         if (amount.isZero()) return new Begun(new Outcome.AlreadyPaid(), null, null);
         if (amount.minor() != shownMinor) return new Begun(new Outcome.AmountChanged(amount), null, null);
         Collection live = collections.findLive(business, document.id()).orElse(null);
@@ -142,6 +145,12 @@ public class StartCardPayment {
                 today);
         collections.insert(fresh);
         return new Begun(null, fresh, live);
+    }
+
+    private static Map<ClaimId, Money> toPay(List<FindClaims.Open> open, LocalDate today) {
+        Map<ClaimId, Money> items = new LinkedHashMap<>();
+        open.forEach(o -> items.put(o.claim(), o.toPayOn(today)));
+        return items;
     }
 
     private Outcome open(ProcessorAccount account, Document document, Collection collection, String returnTo) {

@@ -106,13 +106,10 @@ class PayerView {
         model.addAttribute(
                 "running", parts.stream().filter(p -> !p.isReplaced()).toList());
         model.addAttribute("open", open);
-        model.addAttribute(
-                "toPay",
-                Money.sum(
-                        document.gross().currency(),
-                        claims.openOf(business, document.id()).stream()
-                                .map(o -> o.toPayOn(today))
-                                .toList()));
+        List<FindClaims.Open> items = claims.openOf(business, document.id());
+        model.addAttribute("toPay", toPay(document, items, today));
+        List<FindClaims.Open> asked = FindClaims.Open.askedOn(items, today);
+        model.addAttribute("asked", asked.size() < items.size() ? toPay(document, asked, today) : null);
         model.addAttribute(
                 "due",
                 parts.stream()
@@ -134,6 +131,12 @@ class PayerView {
             model.addAttribute("number", setup.number(business, account));
         }
         return new Shown(document, open, processor);
+    }
+
+    private static Money toPay(Document document, List<FindClaims.Open> items, LocalDate today) {
+        return Money.sum(
+                document.gross().currency(),
+                items.stream().map(o -> o.toPayOn(today)).toList());
     }
 
     /** Names the seller, their colours and their logo. */

@@ -42,6 +42,12 @@ public interface FindClaims {
         public Money toPayOn(LocalDate day) {
             return left.minus(discountOn(day));
         }
+
+        /** Of the open items of a document, earliest due first: those that are due by the day, else the next one. */
+        public static List<Open> askedOn(List<Open> all, LocalDate day) {
+            List<Open> due = all.stream().filter(o -> !o.due().isAfter(day)).toList();
+            return due.isEmpty() ? all.stream().limit(1).toList() : due;
+        }
     }
 
     /** One dated part of a document. */
