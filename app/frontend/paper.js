@@ -5,14 +5,16 @@
   const fields = () => $$("#typed input:not([type=hidden]):not([type=radio]):not([type=file]), #typed textarea, #typed select").filter((field) => field.id);
   const held = (field) => (field.type === "checkbox" ? field.checked : field.value);
 
-  // What was typed while the answer was on its way stays, and is computed again.
-  let sent = new Map();
+  // What was typed while the answer was on its way stays, and is computed again; each answer knows what was sent for it.
+  const sent = new WeakMap();
   let typedMeanwhile = new Set();
   document.addEventListener("htmx:beforeRequest", (event) => {
-    if (isPaper(event)) sent = new Map(fields().map((field) => [field.id, held(field)]));
+    if (isPaper(event)) sent.set(event.detail.xhr, new Map(fields().map((field) => [field.id, held(field)])));
   });
   document.addEventListener("htmx:beforeSwap", (event) => {
-    if (isPaper(event)) typedMeanwhile = new Set(fields().filter((field) => sent.has(field.id) && sent.get(field.id) !== held(field)).map((field) => field.id));
+    if (!isPaper(event)) return;
+    const before = sent.get(event.detail.xhr) ?? new Map();
+    typedMeanwhile = new Set(fields().filter((field) => before.has(field.id) && before.get(field.id) !== held(field)).map((field) => field.id));
   });
   document.addEventListener("htmx:afterSettle", () => {
     if (!typedMeanwhile.size) return;
@@ -22,7 +24,12 @@
   const beforeNodeMorphed = (here, fresh) => !fresh.dataset?.stands && !typedMeanwhile.has(here.id);
   htmx.defineExtension("paper", {
     isInlineSwap: (style) => style === "grow",
-    handleSwap: (style, target, fragment) => style === "grow" && Idiomorph.morph(target, fragment.children, { morphStyle: "outerHTML", callbacks: { beforeNodeMorphed } }),
+    // Only what is inside is made to answer anew: the paper itself goes on knowing which of its requests are on their way.
+    handleSwap: (style, target, fragment) => {
+      if (style !== "grow") return false;
+      Idiomorph.morph(target, fragment.children, { morphStyle: "outerHTML", callbacks: { beforeNodeMorphed } });
+      return [...target.children];
+    },
   });
 
   // Looking for a customer, or attaching a file, is no change of the paper.

@@ -8,6 +8,8 @@ import exactum.app.documents.Document;
 import exactum.app.documents.ListDocuments;
 import exactum.app.documents.ListDocuments.Column;
 import exactum.app.documents.ListDocuments.Listed;
+import exactum.app.documents.Standing;
+import exactum.core.settlement.Policy;
 import java.util.Comparator;
 import java.util.List;
 import org.jooq.DSLContext;
@@ -43,6 +45,29 @@ class ListsTest {
                         .isSortedAccordingTo(down ? by(column).reversed() : by(column));
                 assertThat(world.lists().list(world.moorings, filter, RunningApp.TODAY, new Slice(4, 2)))
                         .isEqualTo(all.subList(3, 5));
+            }
+        }
+    }
+
+    @Test
+    void what_is_paid_sorts_by_the_day_it_was_due(World world) {
+        for (String amount : List.of("30.00", "10.00", "20.00")) {
+            Document invoice = world.invoice(
+                    world.payer(), amount, RunningApp.TODAY.minusDays(Long.parseLong(amount.substring(0, 2))));
+            world.payCash(world.customer(invoice.customer()), amount, new Policy.OfDocument(invoice.id()));
+        }
+        for (Column column : List.of(Column.DUE, Column.OPEN)) {
+            for (boolean down : new boolean[] {false, true}) {
+                var filter = new ListDocuments.Filter(
+                        "",
+                        Standing.NOT_AT_BANK,
+                        null,
+                        ListDocuments.Filter.ALL.kinds(),
+                        new ListDocuments.Order(column, down));
+                assertThat(world.lists().list(world.moorings, filter, RunningApp.TODAY, Slice.first(10)))
+                        .as(column + " " + down)
+                        .hasSize(3)
+                        .isSortedAccordingTo(down ? by(Column.DUE).reversed() : by(Column.DUE));
             }
         }
     }

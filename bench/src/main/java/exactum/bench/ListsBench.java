@@ -92,6 +92,9 @@ public final class ListsBench {
                     }
                 }
             }
+            byWords.forEach((words, most) -> {
+                if (most > SLOW_MS) System.out.printf(Locale.ROOT, "%s took %.1f ms at most%n", words, most);
+            });
             double[] all =
                     times.stream().mapToDouble(Double::doubleValue).sorted().toArray();
             return new Times(ground.rows.documents(), all, slow, ground.rows.countDocuments());

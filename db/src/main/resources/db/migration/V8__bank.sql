@@ -238,7 +238,7 @@ create index document_standing_date on document_standing (business_id, document_
 create index document_standing_number on document_standing (business_id, number, document_id);
 create index document_standing_customer on document_standing (business_id, customer, document_date, document_id);
 create index document_standing_gross on document_standing (business_id, gross_minor, document_id);
-create index document_standing_due on document_standing (business_id, open_due, document_id);
+create index document_standing_due on document_standing (business_id, coalesce(open_due, last_due), document_id);
 create index document_standing_stands on document_standing (business_id, stands, document_date);
 create index document_standing_search on document_standing using gin (search gin_trgm_ops);
 create index document_standing_open on document_standing (business_id, open_minor, document_id);

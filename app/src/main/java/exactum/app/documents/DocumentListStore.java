@@ -69,6 +69,9 @@ class DocumentListStore implements ListDocuments, Provable {
     /** Beyond so many rows, a list is read from its other end where that is nearer. */
     private static final int FAR = 5_000;
 
+    /** When what is open falls due, else when the last of it did. */
+    private static final Field<LocalDate> DUE = DSL.coalesce(DOCUMENT_STANDING.OPEN_DUE, DOCUMENT_STANDING.LAST_DUE);
+
     private final DSLContext db;
 
     /** Each list is planned for what it asks: a plan for any words or any state suits none of them. */
@@ -80,12 +83,15 @@ class DocumentListStore implements ListDocuments, Provable {
     @Override
     public List<Listed> list(BusinessId business, Filter filter, LocalDate today, Slice slice) {
         Condition wanted = wanted(business, filter, today);
-        if (slice.skipped() < FAR) return list(business, wanted, filter.order(), today, slice);
+        Order order = order(filter);
+        if (order.column() == Column.OPEN && filter.standing() == Standing.OVERDUE)
+            wanted = wanted.and(DOCUMENT_STANDING.OPEN_MINOR.gt(0L));
+        if (slice.skipped() < FAR) return list(business, wanted, order, today, slice);
         Totals counted = totals(business, filter, today);
         int all = counted.count();
         int after = all - slice.skipped() - slice.most();
-        if (counted.isMore() || after > slice.skipped()) return list(business, wanted, filter.order(), today, slice);
-        Order turned = new Order(filter.order().column(), !filter.order().descending());
+        if (counted.isMore() || after > slice.skipped()) return list(business, wanted, order, today, slice);
+        Order turned = new Order(order.column(), !order.descending());
         int most = Math.max(0, Math.min(slice.most(), all - slice.skipped()));
         var found = new ArrayList<>(list(business, wanted, turned, today, new Slice(Math.max(0, after) + 1, most)));
         Collections.reverse(found);
@@ -232,7 +238,7 @@ class DocumentListStore implements ListDocuments, Provable {
         try (Cursor<DocumentStandingRecord> all = db.selectFrom(DOCUMENT_STANDING)
                 .where(DOCUMENT_STANDING.BUSINESS_ID.eq(business))
                 .and(wanted(business, filter, today))
-                .orderBy(order(filter.order()))
+                .orderBy(order(order(filter)))
                 .fetchSize(1_000)
                 .fetchLazy()) {
             for (Record r : all) taken.accept(listed(r, today));
@@ -285,12 +291,21 @@ class DocumentListStore implements ListDocuments, Provable {
                 .fetch(r -> listed(r, today));
     }
 
+    /** What has nothing open is all alike by what is open, and comes by date. */
+    private static Order order(Filter filter) {
+        Order order = filter.order();
+        boolean alike = order.column() == Column.OPEN
+                && filter.standing() != null
+                && filter.standing().isSettled();
+        return alike ? new Order(Column.DATE, order.descending()) : order;
+    }
+
     private static List<SortField<?>> order(Order order) {
         List<Field<?>> fields = switch (order.column()) {
             case NUMBER -> List.of(DOCUMENT_STANDING.NUMBER);
             case CUSTOMER -> List.of(DOCUMENT_STANDING.CUSTOMER, DOCUMENT_STANDING.DOCUMENT_DATE);
             case DATE -> List.of(DOCUMENT_STANDING.DOCUMENT_DATE, DOCUMENT_STANDING.NUMBER);
-            case DUE -> List.of(DOCUMENT_STANDING.OPEN_DUE);
+            case DUE -> List.of(DUE);
             case AMOUNT -> List.of(DOCUMENT_STANDING.GROSS_MINOR);
             case OPEN -> List.of(DOCUMENT_STANDING.OPEN_MINOR);
         };
@@ -323,8 +338,8 @@ class DocumentListStore implements ListDocuments, Provable {
         if (filter.standing() != null) all = all.and(in(filter.standing(), today));
         if (filter.due() == null) return all;
         return all.and(DSL.condition(
-                "document_standing.document_id in (select c.document_id from claim c where c.business_id = document_standing.business_id and c.left_minor > 0 and c.due_date = {0})",
-                DSL.val(filter.due())));
+                "document_standing.document_id in (select c.document_id from claim c where c.business_id = {0} and c.left_minor > 0 and c.due_date = {1})",
+                DSL.inline(business.value()), DSL.val(filter.due())));
     }
 
     /** Those whose document is so. */

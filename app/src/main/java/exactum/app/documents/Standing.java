@@ -63,6 +63,14 @@ public enum Standing {
         };
     }
 
+    /** Whether nothing of it is open. */
+    boolean isSettled() {
+        return switch (this) {
+            case NOT_AT_BANK, PAID, CREDITED, VOID -> true;
+            default -> false;
+        };
+    }
+
     /** Whether a document of the kind can stand so. */
     public boolean isOf(DocumentKind kind) {
         return switch (this) {
