@@ -4,12 +4,14 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import static exactum.e2e.Installation.Beginning.BILLED;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.google.gson.JsonObject;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.options.Cookie;
 import com.microsoft.playwright.options.LoadState;
 import java.util.List;
+import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 
@@ -216,6 +218,44 @@ class FormTest {
             isSavedOnce(installation, "Patient Payer");
             installation.booksAgree(person);
         }
+    }
+
+    @Test
+    void lines_that_are_typed_faster_than_the_server_answers_are_all_there(Installation installation) {
+        installation.begin(BILLED);
+        try (var person = new Person(installation)) {
+            person.signIn();
+            Page page = person.page;
+            person.goTo("/invoices/new?over=true");
+            page.locator("[name=who]").fill("Écluse");
+            page.locator(".choice").first().click();
+            assertThat(page.locator(".chooser [name=customer]")).hasCount(1);
+            answersAfter(page, 250);
+            for (int i = 0; i < 5; i++) {
+                page.locator("#text" + i).fill("Night " + i);
+                page.locator("#qty" + i).fill("2");
+                page.locator("#price" + i).fill("10.15");
+                page.locator("#price" + i).press("Tab");
+            }
+            assertThat(page.locator("#gross")).containsText("124.85");
+            person.press("Save draft");
+            assertThat(page).hasURL(Pattern.compile(".*/drafts/.+"));
+            answersAfter(page, 0);
+            for (int i = 0; i < 5; i++) {
+                assertThat(page.locator("#text" + i)).hasValue("Night " + i);
+                assertThat(page.locator("#price" + i)).hasValue("10.15");
+            }
+        }
+    }
+
+    /** Each answer comes so many milliseconds later than it would. */
+    private static void answersAfter(Page page, int milliseconds) {
+        var conditions = new JsonObject();
+        conditions.addProperty("offline", false);
+        conditions.addProperty("latency", milliseconds);
+        conditions.addProperty("downloadThroughput", -1);
+        conditions.addProperty("uploadThroughput", -1);
+        page.context().newCDPSession(page).send("Network.emulateNetworkConditions", conditions);
     }
 
     @Test

@@ -99,8 +99,12 @@ final class Person implements AutoCloseable {
     /** Looks at the page as it stands. */
     void look(Page at) {
         var serious = new AxeBuilder(at)
-                .setLegacyMode(true) // our pages have no frames, and the other way loads a page of its own each time
-                .withTags(List.of("wcag2a", "wcag2aa", "wcag21aa", "wcag22aa")).analyze().getViolations().stream()
+                        .setLegacyMode(
+                                true) // our pages have no frames, and the other way loads a page of its own each time
+                        .withTags(List.of("wcag2a", "wcag2aa", "wcag21aa", "wcag22aa"))
+                        .analyze()
+                        .getViolations()
+                        .stream()
                         .filter(v ->
                                 v.getImpact().equals("serious") || v.getImpact().equals("critical"))
                         .map(v -> v.getId() + ": "
