@@ -6,6 +6,8 @@ import exactum.app.customers.Customer;
 import exactum.app.documents.Document;
 import exactum.app.documents.DocumentPdfs;
 import exactum.app.links.PaymentLinks;
+import exactum.app.messages.FindMessages;
+import exactum.app.messages.MessageKind;
 import java.io.IOException;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.text.PDFTextStripper;
@@ -44,6 +46,10 @@ class CollectedTest {
             assertThat(world.processor.opened()).isEmpty();
             assertThat(pdf(world, invoice)).contains("We collect it").contains("is due on");
             String its = "/invoices/" + invoice.number();
+            for (int twice = 0; twice < 2; twice++) ada.follow(its + "/send-again", "");
+            assertThat(world.bean(FindMessages.class).ofDocument(world.moorings, invoice.id()))
+                    .extracting(m -> m.message().kind())
+                    .containsExactly(MessageKind.INVOICE);
             assertThat(ada.get(its).body()).contains("Ask the payer to pay");
             for (int twice = 0; twice < 2; twice++) ada.follow(its + "/ask-payer", "");
             assertThat(ada.get(its).body()).doesNotContain("Ask the payer to pay");

@@ -199,6 +199,33 @@ class MoneyStoriesTest {
     }
 
     @Test
+    void what_we_collect_asks_its_payer_for_nothing_until_it_is_left_to_them(Installation installation) {
+        installation.begin(BILLED);
+        try (var person = new Person(installation)) {
+            person.signIn();
+            Page page = person.page;
+            Paper paper = Paper.of(person, "invoices", "Écluse")
+                    .line(0, "Crane lift", "1", "145")
+                    .choose("#paysBy", "COLLECTED");
+            assertThat(page.locator("#uncollectable")).isVisible();
+            String number = paper.issue();
+            assertThat(page.locator("#collected")).containsText("nothing to collect it over yet");
+            person.look();
+            Page phone = person.newPage(390, 844);
+            String link = Harbour.mailedLink(installation, person, number);
+            phone.navigate(link);
+            assertThat(phone.locator("#collected")).containsText("collects it when it is due");
+            assertThat(phone.locator("button.pay")).hasCount(0);
+            person.look(phone);
+            person.goTo("/invoices/" + number);
+            person.press("Ask the payer to pay");
+            assertThat(page.locator("#collected")).hasCount(0);
+            phone.navigate(link);
+            assertThat(phone.locator("button.pay")).hasCount(1);
+        }
+    }
+
+    @Test
     void a_draft_is_kept_corrected_and_issued(Installation installation) {
         installation.begin(HARBOUR);
         try (var person = new Person(installation)) {

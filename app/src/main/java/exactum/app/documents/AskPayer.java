@@ -1,6 +1,8 @@
 package exactum.app.documents;
 
 import exactum.app.audit.Audit;
+import exactum.core.document.DocumentKind;
+import exactum.core.document.DocumentState;
 import exactum.core.ids.BusinessId;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -18,10 +20,11 @@ public class AskPayer {
         this.audit = audit;
     }
 
-    /** Nothing changes where the payer is asked already. */
+    /** Nothing changes where the payer is asked already, or there is nothing to ask for. */
     @Transactional
     public void ask(BusinessId business, Document document) {
-        if (!document.manner().collected()) return;
+        boolean asks = document.kind() == DocumentKind.INVOICE && document.state() == DocumentState.ISSUED;
+        if (!asks || !document.manner().collected()) return;
         Manner asked = prepare.desk(business).asked(document);
         if (store.setManner(business, document, asked))
             audit.record(business, "asked the payer to pay what we were to collect", document.number());

@@ -83,9 +83,9 @@ class DocumentListStore implements ListDocuments, Provable {
     @Override
     public List<Listed> list(BusinessId business, Filter filter, LocalDate today, Slice slice) {
         Condition wanted = wanted(business, filter, today);
-        Order order = order(filter);
-        if (order.column() == Column.OPEN && filter.standing() == Standing.OVERDUE)
-            wanted = wanted.and(DOCUMENT_STANDING.OPEN_MINOR.gt(0L));
+        Order order = tellingApart(filter);
+        boolean passesAllPaid = order.column() == Column.OPEN && filter.standing() == Standing.OVERDUE;
+        if (passesAllPaid) wanted = wanted.and(DOCUMENT_STANDING.OPEN_MINOR.gt(0L));
         if (slice.skipped() < FAR) return list(business, wanted, order, today, slice);
         Totals counted = totals(business, filter, today);
         int all = counted.count();
@@ -238,7 +238,7 @@ class DocumentListStore implements ListDocuments, Provable {
         try (Cursor<DocumentStandingRecord> all = db.selectFrom(DOCUMENT_STANDING)
                 .where(DOCUMENT_STANDING.BUSINESS_ID.eq(business))
                 .and(wanted(business, filter, today))
-                .orderBy(order(order(filter)))
+                .orderBy(order(tellingApart(filter)))
                 .fetchSize(1_000)
                 .fetchLazy()) {
             for (Record r : all) taken.accept(listed(r, today));
@@ -292,7 +292,7 @@ class DocumentListStore implements ListDocuments, Provable {
     }
 
     /** What has nothing open is all alike by what is open, and comes by date. */
-    private static Order order(Filter filter) {
+    private static Order tellingApart(Filter filter) {
         Order order = filter.order();
         boolean alike = order.column() == Column.OPEN
                 && filter.standing() != null

@@ -15,7 +15,7 @@ import java.util.List;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Sends a document that was not sent yet, or reminds a payer of an invoice that is still open; at most once a day. */
+/** Sends a document that was not sent yet, or reminds a payer of an invoice that is still open and that they are asked for; at most once a day. */
 @Component
 public class SendAgain {
     private final FindCustomers customers;
@@ -32,10 +32,12 @@ public class SendAgain {
         this.audit = audit;
     }
 
-    /** Puts it into the outbox: the document where it was never sent, else a reminder. False if that goes out today already. */
+    /** Puts it into the outbox: the document where it was never sent or we collect it, else a reminder. False if that goes out today already. */
     @Transactional
     public boolean send(BusinessId business, Document invoice) {
-        boolean reminds = invoice.kind() == DocumentKind.INVOICE && messages.wasSent(business, invoice.id());
+        boolean reminds = invoice.kind() == DocumentKind.INVOICE
+                && !invoice.manner().collected()
+                && messages.wasSent(business, invoice.id());
         List<String> to =
                 customers.get(business, invoice.customer()).recipients().of(reminds ? Mail.REMINDERS : Mail.INVOICES);
         if (to.isEmpty()) {

@@ -2,6 +2,7 @@ package exactum.core.text;
 
 import exactum.core.problem.Refusal;
 import java.text.Normalizer;
+import java.util.Optional;
 import java.util.OptionalInt;
 
 /**
@@ -19,8 +20,7 @@ public final class CleanText {
      * @throws Refusal if the kind cannot hold it
      */
     public static String of(String raw, TextKind kind, String name) {
-        if (isTooLong(raw, kind)) throw tooLong(kind, name);
-        String text = folded(raw);
+        String text = shortEnough(raw, kind).orElseThrow(() -> tooLong(kind, name));
         OptionalInt bad = badCharacter(text, kind.hasLines());
         if (bad.isPresent())
             throw new Refusal(
@@ -30,15 +30,15 @@ public final class CleanText {
 
     /** Whether the kind can hold the text. */
     public static boolean isHeldBy(String raw, TextKind kind) {
-        return !isTooLong(raw, kind)
-                && badCharacter(folded(raw), kind.hasLines()).isEmpty();
+        return shortEnough(raw, kind)
+                .filter(text -> badCharacter(text, kind.hasLines()).isEmpty())
+                .isPresent();
     }
 
-    /** What is far too long is not looked at. */
-    private static boolean isTooLong(String raw, TextKind kind) {
-        if (raw.length() > 4L * kind.most()) return true;
-        String text = folded(raw);
-        return text.codePointCount(0, text.length()) > kind.most();
+    /** The folded text if the kind has room for it; what is far too long is not looked at. */
+    private static Optional<String> shortEnough(String raw, TextKind kind) {
+        if (raw.length() > 4L * kind.most()) return Optional.empty();
+        return Optional.of(folded(raw)).filter(text -> text.codePointCount(0, text.length()) <= kind.most());
     }
 
     /** Composed letters, line feeds and blanks; nothing is refused or taken out. */
