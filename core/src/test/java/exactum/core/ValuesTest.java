@@ -8,7 +8,7 @@ import exactum.core.bank.PayoutReport;
 import exactum.core.bank.PayoutReport.Kind;
 import exactum.core.bank.StatementLine;
 import exactum.core.ledger.AccountCode;
-import exactum.core.matching.BankLineMatcher;
+import exactum.core.matching.Matching;
 import exactum.core.money.Apportion;
 import exactum.core.money.Decimals;
 import exactum.core.money.FeeRule;
@@ -196,9 +196,9 @@ class ValuesTest {
     @Test
     void numbers_that_may_stand_in_a_text_are_whole_pieces_of_it() {
         var line = new StatementLine(DAY, DAY, eur("1.00"), "", "", "", "Invoice LW-2026-0001 of 12", "", "");
-        assertThat(BankLineMatcher.numberKeys(List.of(line), List.of(10, 2)))
+        assertThat(Matching.numberKeys(List.of(line), List.of(10, 2)))
                 .contains("lw20260001", "12")
                 .doesNotContain("20", "01", "2026000", "w2026000");
-        assertThat(BankLineMatcher.numberKey("LW-2026/0001")).isEqualTo("lw20260001");
+        assertThat(Matching.numberKey("LW-2026/0001")).isEqualTo("lw20260001");
     }
 }

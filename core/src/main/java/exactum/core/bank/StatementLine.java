@@ -1,6 +1,7 @@
 package exactum.core.bank;
 
 import exactum.core.money.Money;
+import java.math.BigDecimal;
 import java.time.LocalDate;
 
 /**
@@ -34,10 +35,25 @@ public record StatementLine(
      *
      * @param returnReason why money came back, by its ISO code as {@code AM04}, or empty
      * @param charges what the bank kept of the amount or added to it, in words as {@code € 1.50}, or empty
+     * @param charged the same as an amount in the line's currency that was taken off it; null where the bank states none
+     * @param account the other party's account as the bank writes it, or empty
+     * @param foreign what was sent in another currency, or null
      */
-    public record Further(String returnReason, String charges) {
-        public static final Further NOTHING = new Further("", "");
+    public record Further(String returnReason, String charges, Money charged, String account, Foreign foreign) {
+        public static final Further NOTHING = new Further("", "", null, "", null);
+
+        /** With the other party's account alone. */
+        public static Further of(String account) {
+            return new Further("", "", null, account, null);
+        }
     }
+
+    /**
+     * The amount in the currency in which it was sent.
+     *
+     * @param rate units of that currency for one of the line's, as the bank states it; null where it states none
+     */
+    public record Foreign(Money amount, BigDecimal rate) {}
 
     /** A line of which the bank says nothing further. */
     public StatementLine(

@@ -5,6 +5,7 @@ import java.util.Arrays;
 /** What waits on a waiting account until the bank or the processor confirms it. */
 public enum WaitingKind {
     PAYMENT("payment recorded by hand"),
+    SLIP("paying-in slip"),
     CARD_SALE("card sale"),
     PAYOUT("payout"),
     DEBIT_BATCH("batch of debits"),

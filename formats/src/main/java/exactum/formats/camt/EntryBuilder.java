@@ -85,7 +85,7 @@ final class EntryBuilder {
                 words(),
                 String.join(" ", references),
                 bankCode.toString(),
-                new StatementLine.Further(returnReason, String.join(", ", charges)));
+                new StatementLine.Further(returnReason, String.join(", ", charges), null, "", null));
     }
 
     Statement.Remark remark() {
