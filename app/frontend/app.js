@@ -91,16 +91,18 @@
     if (head) sort(head);
     if (!event.target.closest(".find")) { const found = $("#found"); if (found) found.textContent = ""; }
     const add = event.target.closest("[data-add]");
-    if (add) addPart(add.dataset);
+        if (add) addPart(add);
     const copy = event.target.closest("[data-copy]");
     if (copy) navigator.clipboard?.writeText(copy.dataset.copy).then(() => { copy.textContent = "Copied"; });
   });
   // What a person found is put into the addition of a bank line, which comes back with its remainder.
-  function addPart({ url, key, title, most, currency, settles }) {
-    const at = $("#next-part").value;
+  function addPart(add) {
+    const { url, key, title, most, currency, settles } = add.dataset;
+    const addition = add.closest("[data-addition]");
+    const at = $("[data-next]", addition).value;
     const values = { [`part${at}`]: key, [`title${at}`]: title, [`most${at}`]: most || "" };
     if (currency) Object.assign(values, { [`currency${at}`]: currency, [`settles${at}`]: settles });
-    htmx.ajax("POST", url, { source: "#addition-form", target: "#addition", swap: "outerHTML", values });
+    htmx.ajax("POST", url, { source: $("form", addition), target: $("[data-parts]", addition), swap: "outerHTML", values });
   }
   function sort(head) {
     const table = head.closest("table");

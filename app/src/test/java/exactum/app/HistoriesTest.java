@@ -174,6 +174,8 @@ class HistoriesTest {
                             new Policy.Chosen(List.of(Policy.Part.of(p.claim(), p.amount()))));
                 case Proposal.Part.IsWaiting p -> new Part.Waiting(p.item(), p.amount());
                 case Proposal.Part.OnAccount p -> new Part.Payment(p.customer(), p.amount(), new Policy.OnAccount());
+                case Proposal.Part.ComesBack p -> new Part.Return(p.means(), p.amount());
+                case Proposal.Part.OwnTransfer p -> new Part.OwnTransfer(p.amount());
                 case Proposal.Part.BankCharge p -> new Part.ToAccount(new AccountCode("5010"), p.amount());
             };
         }

@@ -16,7 +16,7 @@ import java.util.regex.Pattern;
 /** The harbour's administrator at her desk, by HTTP: signs in again when she has to, and presses again when nobody answers. */
 final class Desk {
     private static final Pattern TOKEN = Pattern.compile("name=\"_csrf\"[^>]*value=\"([^\"]+)\"");
-    private static final Pattern SHOWN = Pattern.compile("name=\"shown\" value=\"([^\"]+)\"");
+    private static final Pattern SHOWN = Pattern.compile("name=\"shown\"[^>]* value=\"([^\"]+)\"");
     private final String address;
     private HttpClient http = client();
 
@@ -76,10 +76,8 @@ final class Desk {
 
     /** The bank lines that the page offers to match in one press, as it shows them. */
     List<String> certain() {
-        String page = get("/larkwater/unmatched");
-        int dock = page.indexOf("class=\"dock\"");
         var shown = new ArrayList<String>();
-        if (dock >= 0) SHOWN.matcher(page.substring(dock)).results().forEach(m -> shown.add(m.group(1)));
+        SHOWN.matcher(get("/larkwater/unmatched/certain")).results().forEach(m -> shown.add(m.group(1)));
         return shown;
     }
 

@@ -31,27 +31,112 @@ import java.util.UUID;
 final class MatchingWorld {
     private static final LocalDate TODAY = LocalDate.of(2026, 6, 1);
     private static final String[] FIRST = {
-        "Anna", "Björn", "Céline", "David", "Éamonn", "Frida", "Grace", "Håkon", "Ines", "Jürgen", "Katarína", "Luca", "Małgorzata",
-        "Niamh", "Óscar", "Petra", "Quentin", "Rósa", "Søren", "Tomáš", "Ursula", "Vera", "Wiebke", "Xavier", "Yusuf", "Zoë", "Maeve",
-        "Ruairí", "Leopold", "Hildegard"
+        "Anna",
+        "Björn",
+        "Céline",
+        "David",
+        "Éamonn",
+        "Frida",
+        "Grace",
+        "Håkon",
+        "Ines",
+        "Jürgen",
+        "Katarína",
+        "Luca",
+        "Małgorzata",
+        "Niamh",
+        "Óscar",
+        "Petra",
+        "Quentin",
+        "Rósa",
+        "Søren",
+        "Tomáš",
+        "Ursula",
+        "Vera",
+        "Wiebke",
+        "Xavier",
+        "Yusuf",
+        "Zoë",
+        "Maeve",
+        "Ruairí",
+        "Leopold",
+        "Hildegard"
     };
     private static final String[] LAST = {
-        "Müller", "Quillfeather", "Östberg", "McHugh", "O’Sharkey", "Brennagh", "Nováček", "Łąkowski", "Écluse", "Voorbeeld", "Strömgren",
-        "Tarnhollow", "Weißbach", "Gonçalves", "D’Aubrey", "Sørgaard", "Fairwether", "Marl", "Teal", "Holloway-Reed", "Van den Berch",
-        "Kühnast", "Pettibone", "Castellane", "Ironmonger", "Lakeborough", "Grünewaldt", "Zachariasz", "Bellweather", "Undset", "Yarrow",
-        "Wainscott", "Thistledown", "Oakenfold", "Mirecourt", "Jørstad"
+        "Müller",
+        "Quillfeather",
+        "Östberg",
+        "McHugh",
+        "O’Sharkey",
+        "Brennagh",
+        "Nováček",
+        "Łąkowski",
+        "Écluse",
+        "Voorbeeld",
+        "Strömgren",
+        "Tarnhollow",
+        "Weißbach",
+        "Gonçalves",
+        "D’Aubrey",
+        "Sørgaard",
+        "Fairwether",
+        "Marl",
+        "Teal",
+        "Holloway-Reed",
+        "Van den Berch",
+        "Kühnast",
+        "Pettibone",
+        "Castellane",
+        "Ironmonger",
+        "Lakeborough",
+        "Grünewaldt",
+        "Zachariasz",
+        "Bellweather",
+        "Undset",
+        "Yarrow",
+        "Wainscott",
+        "Thistledown",
+        "Oakenfold",
+        "Mirecourt",
+        "Jørstad"
     };
-        private static final String[] BEGIN = {
-        "Aber", "Bran", "Cold", "Dorn", "Ell", "Fern", "Gold", "Hasel", "Inn", "Kalt", "Lind", "Mor", "Nord", "Oster", "Pren", "Quer", "Ros", "Stein", "Tann", "Ulm",
-        "Vogel", "Wald", "Zell", "Ahl", "Bjerk", "Dun", "Eich", "Falken", "Grim", "Holm"
+    private static final String[] BEGIN = {
+        "Aber", "Bran", "Cold", "Dorn", "Ell", "Fern", "Gold", "Hasel", "Inn", "Kalt", "Lind", "Mor", "Nord", "Oster",
+        "Pren", "Quer", "Ros", "Stein", "Tann", "Ulm", "Vogel", "Wald", "Zell", "Ahl", "Bjerk", "Dun", "Eich", "Falken",
+        "Grim", "Holm"
     };
     private static final String[] MIDDLE = {"", "", "er", "en", "ing", "ach", "els", "un", "ar", "ols"};
     private static final String[] END = {
-        "bach", "berg", "dahl", "feld", "gaard", "hof", "lund", "mann", "ness", "quist", "rup", "sen", "strand", "thal", "ton", "wick", "worth", "ski", "ová", "ström"
+        "bach", "berg", "dahl", "feld", "gaard", "hof", "lund", "mann", "ness", "quist", "rup", "sen", "strand", "thal",
+        "ton", "wick", "worth", "ski", "ová", "ström"
     };
-    private static final String[] TRADE = {"Boats", "Sailing", "Chandlery", "Rigging", "Charter", "Marine Paint", "Ferries", "Yachtbau", "Segelschule", "Voiles"};
-    private static final String[] PLACE = {"Quay House", "Reedharbour", "North Shore", "Seewind", "Altmühl", "Bleu Lac", "Heron Point", "Kestrel", "Larch Bay", "Stillwater"};
-    private static final String[] FORM = {"GmbH", "Ltd", "B.V.", "S.A.R.L.", "AG", "Limited", "GmbH & Co. KG", "plc", "e.V."};
+    private static final String[] TRADE = {
+        "Boats",
+        "Sailing",
+        "Chandlery",
+        "Rigging",
+        "Charter",
+        "Marine Paint",
+        "Ferries",
+        "Yachtbau",
+        "Segelschule",
+        "Voiles"
+    };
+    private static final String[] PLACE = {
+        "Quay House",
+        "Reedharbour",
+        "North Shore",
+        "Seewind",
+        "Altmühl",
+        "Bleu Lac",
+        "Heron Point",
+        "Kestrel",
+        "Larch Bay",
+        "Stillwater"
+    };
+    private static final String[] FORM = {
+        "GmbH", "Ltd", "B.V.", "S.A.R.L.", "AG", "Limited", "GmbH & Co. KG", "plc", "e.V."
+    };
     final List<Candidate> items = new ArrayList<>();
     final List<Asked> lines = new ArrayList<>();
     /** What each line is: the parts by item and minor units; nothing for a line that is none of the items. */
@@ -99,7 +184,8 @@ final class MatchingWorld {
         var order = new ArrayList<Integer>();
         for (int i = 0; i < lines.size(); i++) order.add(i);
         Collections.shuffle(order, random);
-        order.sort((a, b) -> lines.get(a).said().bookedOn().compareTo(lines.get(b).said().bookedOn()));
+        order.sort((a, b) ->
+                lines.get(a).said().bookedOn().compareTo(lines.get(b).said().bookedOn()));
         List<Asked> wereLines = List.copyOf(lines);
         var wereTruth = new ArrayList<>(truth);
         List<String> wereCases = List.copyOf(cases);
@@ -116,7 +202,8 @@ final class MatchingWorld {
         c.organisation = random.nextInt(4) == 0;
         c.name = c.organisation
                 ? pick(PLACE) + " " + pick(TRADE) + (random.nextInt(3) == 0 ? " " + family() : "") + " " + pick(FORM)
-                : (random.nextInt(12) == 0 ? "Dr. " : "") + pick(FIRST) + " " + (random.nextInt(6) == 0 ? pick(FIRST) + " " : "") + family();
+                : (random.nextInt(12) == 0 ? "Dr. " : "") + pick(FIRST) + " "
+                        + (random.nextInt(6) == 0 ? pick(FIRST) + " " : "") + family();
         c.code = "K-" + (10_000 + i);
         c.account = "DE%02d37040044%010d".formatted(10 + i % 89, 100_000 + i * 7L);
         return c;
@@ -126,7 +213,7 @@ final class MatchingWorld {
         return of[random.nextInt(of.length)];
     }
 
-        /** As many family names as the world is large, so that namesakes are as rare as they are. */
+    /** As many family names as the world is large, so that namesakes are as rare as they are. */
     private String family() {
         if (random.nextInt(3) > 0) return pick(LAST);
         return pick(BEGIN) + pick(MIDDLE) + pick(END);
@@ -155,7 +242,8 @@ final class MatchingWorld {
 
     private long price() {
         if (priceList || random.nextInt(3) == 0)
-            return List.of(4_500L, 8_500L, 12_000L, 14_500L, 24_000L, 38_500L, 42_000L, 83_274L, 96_000L, 118_500L).get(random.nextInt(10));
+            return List.of(4_500L, 8_500L, 12_000L, 14_500L, 24_000L, 38_500L, 42_000L, 83_274L, 96_000L, 118_500L)
+                    .get(random.nextInt(10));
         return 1_000 + random.nextInt(random.nextInt(4) == 0 ? 400_000 : 60_000);
     }
 
@@ -181,14 +269,23 @@ final class MatchingWorld {
 
     private void bundles(int size) {
         for (int i = 0; i < size * 3 / 100; i++)
-            items.add(waiting(WaitingKind.PAYOUT, "PO-2026-%02d-%02d-%d".formatted(1 + i % 12, 1 + i % 28, i), "Lantern Card Services", 20_000 + random.nextInt(900_000)));
+            items.add(waiting(
+                    WaitingKind.PAYOUT,
+                    "PO-2026-%02d-%02d-%d".formatted(1 + i % 12, 1 + i % 28, i),
+                    "Lantern Card Services",
+                    20_000 + random.nextInt(900_000)));
         for (int i = 0; i < size / 100; i++)
-            items.add(waiting(WaitingKind.DEBIT_BATCH, "EX-202605%02d-%04d".formatted(1 + i % 28, i), "", 100_000 + random.nextInt(2_000_000)));
+            items.add(waiting(
+                    WaitingKind.DEBIT_BATCH,
+                    "EX-202605%02d-%04d".formatted(1 + i % 28, i),
+                    "",
+                    100_000 + random.nextInt(2_000_000)));
         for (int i = 0; i < size / 100; i++)
             items.add(waiting(WaitingKind.SLIP, "SLIP-%d".formatted(300 + i), "", 5_000 + random.nextInt(300_000)));
         for (int i = 0; i < size * 3 / 100; i++) {
             Customer c = pick(customers);
-            items.add(waiting(WaitingKind.REFUND, "CN-2026-%04d".formatted(i), c.name, -(1_000 + random.nextInt(50_000))));
+            items.add(waiting(
+                    WaitingKind.REFUND, "CN-2026-%04d".formatted(i), c.name, -(1_000 + random.nextInt(50_000))));
         }
     }
 
@@ -237,7 +334,14 @@ final class MatchingWorld {
     }
 
     private void number(Candidate.Open o) {
-        add("number", o.left().minor(), payer(of(o)), account(of(o)), said(o.number()), endToEnd(), Map.of(o.claim().value(), o.left().minor()));
+        add(
+                "number",
+                o.left().minor(),
+                payer(of(o)),
+                account(of(o)),
+                said(o.number()),
+                endToEnd(),
+                Map.of(o.claim().value(), o.left().minor()));
     }
 
     private String said(String number) {
@@ -263,7 +367,8 @@ final class MatchingWorld {
         String plain = number.replaceAll("[^A-Za-z0-9]", "").toUpperCase(Locale.ROOT);
         var digits = new StringBuilder();
         for (char c : (plain + "RF00").toCharArray()) digits.append(Character.digit(c, 36));
-        int check = 98 - new BigInteger(digits.toString()).mod(BigInteger.valueOf(97)).intValue();
+        int check = 98
+                - new BigInteger(digits.toString()).mod(BigInteger.valueOf(97)).intValue();
         return "RF%02d%s".formatted(check, plain);
     }
 
@@ -282,7 +387,8 @@ final class MatchingWorld {
             return switch (random.nextInt(6)) {
                 case 0 -> name.toUpperCase(Locale.ROOT);
                 case 1 -> ascii(name);
-                case 2 -> name.replaceAll(" (GmbH & Co. KG|GmbH|Ltd|Limited|B\\.V\\.|S\\.A\\.R\\.L\\.|AG|plc|e\\.V\\.)$", "");
+                case 2 ->
+                    name.replaceAll(" (GmbH & Co. KG|GmbH|Ltd|Limited|B\\.V\\.|S\\.A\\.R\\.L\\.|AG|plc|e\\.V\\.)$", "");
                 case 3 -> name.length() > 27 ? name.substring(0, 27).strip() : name;
                 case 4 -> ascii(name).toUpperCase(Locale.ROOT).replace(" ", "  ");
                 default -> name;
@@ -306,12 +412,21 @@ final class MatchingWorld {
     }
 
     private static String ascii(String name) {
-        return Normalizer.normalize(name.replace("ß", "ss").replace("ø", "o").replace("ł", "l").replace("Ł", "L"), Normalizer.Form.NFD)
+        return Normalizer.normalize(
+                        name.replace("ß", "ss")
+                                .replace("ø", "o")
+                                .replace("ł", "l")
+                                .replace("Ł", "L"),
+                        Normalizer.Form.NFD)
                 .replaceAll("\\p{M}", "");
     }
 
     private static String spelled(String name) {
-        return ascii(name.replace("ä", "ae").replace("ö", "oe").replace("ü", "ue").replace("Ö", "Oe").replace("Ü", "Ue"));
+        return ascii(name.replace("ä", "ae")
+                .replace("ö", "oe")
+                .replace("ü", "ue")
+                .replace("Ö", "Oe")
+                .replace("Ü", "Ue"));
     }
 
     /** Digits swapped, wrong, missing or doubled, but not into a number that is open. */
@@ -343,7 +458,14 @@ final class MatchingWorld {
     private void mistyped() {
         Candidate.Open o = exactly();
         String name = payer(of(o));
-        add("mistyped", o.left().minor(), name.isEmpty() ? of(o).name : name, account(of(o)), "Rechnung " + damaged(o.number()), "", Map.of(o.claim().value(), o.left().minor()));
+        add(
+                "mistyped",
+                o.left().minor(),
+                name.isEmpty() ? of(o).name : name,
+                account(of(o)),
+                "Rechnung " + damaged(o.number()),
+                "",
+                Map.of(o.claim().value(), o.left().minor()));
     }
 
     private void nameAlone() {
@@ -352,13 +474,21 @@ final class MatchingWorld {
         boolean alone = c.items.stream().filter(i -> i.left().equals(o.left())).count() == 1;
         String name = payer(c);
         if (!alone || name.isEmpty()) return;
-        add("name", o.left().minor(), name, account(c), pick(new String[] {"", "thank you", "Liegeplatz Mai", "Miete", "winter storage", "Kunde " + c.code}), endToEnd(), Map.of(o.claim().value(), o.left().minor()));
+        add(
+                "name",
+                o.left().minor(),
+                name,
+                account(c),
+                pick(new String[] {"", "thank you", "Liegeplatz Mai", "Miete", "winter storage", "Kunde " + c.code}),
+                endToEnd(),
+                Map.of(o.claim().value(), o.left().minor()));
     }
 
     private List<Candidate.Open> some(int most) {
         Candidate.Open first = exactly();
         var some = new ArrayList<>(List.of(first));
-        for (Candidate.Open o : of(first).items) if (some.size() < most && used.add(o.claim().value())) some.add(o);
+        for (Candidate.Open o : of(first).items)
+            if (some.size() < most && used.add(o.claim().value())) some.add(o);
         return some;
     }
 
@@ -375,7 +505,14 @@ final class MatchingWorld {
             String n = some.get(i).number();
             said.append(i == 0 ? "" : between).append(damaged && i == 1 ? damaged(n) : n);
         }
-        add(damaged ? "several, one mistyped" : "several", sum(some), payer(of(some.getFirst())), account(of(some.getFirst())), said.toString(), "", parts(some));
+        add(
+                damaged ? "several, one mistyped" : "several",
+                sum(some),
+                payer(of(some.getFirst())),
+                account(of(some.getFirst())),
+                said.toString(),
+                "",
+                parts(some));
     }
 
     private static long sum(List<Candidate.Open> some) {
@@ -390,7 +527,9 @@ final class MatchingWorld {
 
     private void allOfThem() {
         Customer c = of(pick(open));
-        if (c.items.size() < 2 || c.items.size() > 5 || c.items.stream().anyMatch(o -> used.contains(o.claim().value()))) return;
+        if (c.items.size() < 2
+                || c.items.size() > 5
+                || c.items.stream().anyMatch(o -> used.contains(o.claim().value()))) return;
         String name = payer(c);
         if (name.isEmpty()) return;
         c.items.forEach(o -> used.add(o.claim().value()));
@@ -400,36 +539,80 @@ final class MatchingWorld {
     private void part() {
         Candidate.Open o = exactly();
         long part = o.left().minor() * (20 + random.nextInt(60)) / 100;
-        add("part", part, payer(of(o)), account(of(o)), "Teilzahlung " + o.number(), "", Map.of(o.claim().value(), part));
+        add(
+                "part",
+                part,
+                payer(of(o)),
+                account(of(o)),
+                "Teilzahlung " + o.number(),
+                "",
+                Map.of(o.claim().value(), part));
     }
 
     private void over() {
         Candidate.Open o = exactly();
         long more = 1 + random.nextInt(3000);
-        add("over", o.left().minor() + more, payer(of(o)), account(of(o)), o.number(), "", Map.of(o.claim().value(), o.left().minor()));
+        add(
+                "over",
+                o.left().minor() + more,
+                payer(of(o)),
+                account(of(o)),
+                o.number(),
+                "",
+                Map.of(o.claim().value(), o.left().minor()));
     }
 
     private void lessFee() {
         Candidate.Open o = exactly();
         boolean skonto = random.nextBoolean();
-        long net = skonto ? o.left().minor() - o.left().minor() * 2 / 100 : o.left().minor() - 250 - random.nextInt(400);
+        long net = skonto
+                ? o.left().minor() - o.left().minor() * 2 / 100
+                : o.left().minor() - 250 - random.nextInt(400);
         if (net <= 0) return;
         String name = payer(of(o));
         boolean numbered = random.nextInt(3) > 0 || name.isEmpty();
-        add("less a fee or discount", net, name, account(of(o)), numbered ? said(o.number()) : skonto ? "abzgl. 2% Skonto" : "OUR", "", Map.of(o.claim().value(), net));
+        add(
+                "less a fee or discount",
+                net,
+                name,
+                account(of(o)),
+                numbered ? said(o.number()) : skonto ? "abzgl. 2% Skonto" : "OUR",
+                "",
+                Map.of(o.claim().value(), net));
     }
 
     private void twoForOne() {
         Candidate.Open o = exactly();
         long part = o.left().minor() / 2;
         String name = payer(of(o));
-        add("two for one", part, name, of(o).account, o.number(), "", Map.of(o.claim().value(), part));
-        add("two for one", o.left().minor() - part, name, of(o).account, o.number(), "", Map.of(o.claim().value(), o.left().minor() - part));
+        add(
+                "two for one",
+                part,
+                name,
+                of(o).account,
+                o.number(),
+                "",
+                Map.of(o.claim().value(), part));
+        add(
+                "two for one",
+                o.left().minor() - part,
+                name,
+                of(o).account,
+                o.number(),
+                "",
+                Map.of(o.claim().value(), o.left().minor() - part));
     }
 
     private void otherPayer() {
         Candidate.Open o = exactly();
-        add("paid by another", o.left().minor(), pick(FIRST) + " " + family(), "", said(o.number()), "", Map.of(o.claim().value(), o.left().minor()));
+        add(
+                "paid by another",
+                o.left().minor(),
+                pick(FIRST) + " " + family(),
+                "",
+                said(o.number()),
+                "",
+                Map.of(o.claim().value(), o.left().minor()));
     }
 
     /** First with the number, later without it from the same account. */
@@ -438,15 +621,30 @@ final class MatchingWorld {
         Customer c = of(o);
         Candidate.Open next = c.items.stream()
                 .filter(i -> !used.contains(i.claim().value()))
-                .filter(i -> c.items.stream().filter(x -> x.left().equals(i.left())).count() == 1)
+                .filter(i ->
+                        c.items.stream().filter(x -> x.left().equals(i.left())).count() == 1)
                 .findFirst()
                 .orElse(null);
         String name = pick(FIRST) + " " + family();
         String account = "NL02ABNA%010d".formatted(random.nextInt(1_000_000_000));
-        add("account", o.left().minor(), name, account, o.number(), "", Map.of(o.claim().value(), o.left().minor()));
+        add(
+                "account",
+                o.left().minor(),
+                name,
+                account,
+                o.number(),
+                "",
+                Map.of(o.claim().value(), o.left().minor()));
         if (next == null) return;
         used.add(next.claim().value());
-        add("account again", next.left().minor(), name, account, "danke", "", Map.of(next.claim().value(), next.left().minor()));
+        add(
+                "account again",
+                next.left().minor(),
+                name,
+                account,
+                "danke",
+                "",
+                Map.of(next.claim().value(), next.left().minor()));
     }
 
     private void bundle() {
@@ -457,15 +655,40 @@ final class MatchingWorld {
         switch (w.kind()) {
             case PAYOUT -> {
                 boolean said = random.nextInt(5) > 0;
-                add("payout", minor, "LANTERN CARD SERVICES", "", said ? "PAYOUT " + reference : "settlement", said ? reference : "", "PMNT/RCDT/ESCT", Map.of(w.item().value(), minor));
+                add(
+                        "payout",
+                        minor,
+                        "LANTERN CARD SERVICES",
+                        "",
+                        said ? "PAYOUT " + reference : "settlement",
+                        said ? reference : "",
+                        "PMNT/RCDT/ESCT",
+                        Map.of(w.item().value(), minor));
             }
             case DEBIT_BATCH -> {
                 boolean less = random.nextInt(4) == 0;
                 long came = less ? minor - 1_000 - random.nextInt(30_000) : minor;
                 boolean said = less || random.nextInt(3) > 0;
-                add(less ? "batch, short" : "batch", came, "", "", said ? reference : "SAMMLER", said ? reference : "", "PMNT/IDDT/ESDD", Map.of(w.item().value(), came));
+                add(
+                        less ? "batch, short" : "batch",
+                        came,
+                        "",
+                        "",
+                        said ? reference : "SAMMLER",
+                        said ? reference : "",
+                        "PMNT/IDDT/ESDD",
+                        Map.of(w.item().value(), came));
             }
-            case SLIP -> add("slip", minor, "", "", random.nextBoolean() ? "EINZAHLUNG " + reference : "EINZAHLUNG", "", "PMNT/CNTR/CDPT", Map.of(w.item().value(), minor));
+            case SLIP ->
+                add(
+                        "slip",
+                        minor,
+                        "",
+                        "",
+                        random.nextBoolean() ? "EINZAHLUNG " + reference : "EINZAHLUNG",
+                        "",
+                        "PMNT/CNTR/CDPT",
+                        Map.of(w.item().value(), minor));
             default -> used.remove(w.item().value());
         }
     }
@@ -473,7 +696,9 @@ final class MatchingWorld {
     private Candidate.Waiting waiting() {
         for (int i = 0; i < 300; i++) {
             Candidate c = pick(items);
-            if (c instanceof Candidate.Waiting w && w.left().isPositive() && used.add(w.item().value())) return w;
+            if (c instanceof Candidate.Waiting w
+                    && w.left().isPositive()
+                    && used.add(w.item().value())) return w;
         }
         return null;
     }
@@ -481,9 +706,19 @@ final class MatchingWorld {
     private void refund() {
         for (int i = 0; i < 300; i++) {
             Candidate c = pick(items);
-            if (!(c instanceof Candidate.Waiting w) || w.left().isPositive() || !used.add(w.item().value())) continue;
+            if (!(c instanceof Candidate.Waiting w)
+                    || w.left().isPositive()
+                    || !used.add(w.item().value())) continue;
             boolean said = random.nextInt(3) > 0;
-            add("refund", w.left().minor(), ascii(w.names().getFirst()).toUpperCase(Locale.ROOT), "", said ? "refund " + w.references().getFirst() : "Erstattung", "", "PMNT/ICDT/ESCT", Map.of(w.item().value(), w.left().minor()));
+            add(
+                    "refund",
+                    w.left().minor(),
+                    ascii(w.names().getFirst()).toUpperCase(Locale.ROOT),
+                    "",
+                    said ? "refund " + w.references().getFirst() : "Erstattung",
+                    "",
+                    "PMNT/ICDT/ESCT",
+                    Map.of(w.item().value(), w.left().minor()));
             return;
         }
     }
@@ -492,14 +727,39 @@ final class MatchingWorld {
     private void unknown() {
         switch (random.nextInt(7)) {
             case 0 -> add("charge", -(100 + random.nextInt(900)), "", "", "Entgelt", "", "PMNT/MDOP/CHRG", Map.of());
-            case 1 -> add("supplier", -price(), pick(PLACE) + " " + pick(TRADE) + " " + pick(FORM), "", "Rechnung " + (10_000 + random.nextInt(90_000)), "", "PMNT/ICDT/ESCT", Map.of());
+            case 1 ->
+                add(
+                        "supplier",
+                        -price(),
+                        pick(PLACE) + " " + pick(TRADE) + " " + pick(FORM),
+                        "",
+                        "Rechnung " + (10_000 + random.nextInt(90_000)),
+                        "",
+                        "PMNT/ICDT/ESCT",
+                        Map.of());
             case 2 -> add("stranger", price(), pick(FIRST) + " " + family() + "sen", "", "for the boat", "", Map.of());
             case 3 -> paidAlready();
             case 4 -> twice();
-            case 5 -> add("tax office", 10_000 + random.nextInt(100_000), "Finanzamt Seeberg", "", "STEUERNR 123/4567/8901 UST 05/26", "", Map.of());
+            case 5 ->
+                add(
+                        "tax office",
+                        10_000 + random.nextInt(100_000),
+                        "Finanzamt Seeberg",
+                        "",
+                        "STEUERNR 123/4567/8901 UST 05/26",
+                        "",
+                        Map.of());
             default -> {
                 Candidate.Open o = pick(open);
-                add("returned debit", -o.left().minor(), of(o).name, "", o.number() + " RETOURE", "", "PMNT/IDDT/UPDD", Map.of());
+                add(
+                        "returned debit",
+                        -o.left().minor(),
+                        of(o).name,
+                        "",
+                        o.number() + " RETOURE",
+                        "",
+                        "PMNT/IDDT/UPDD",
+                        Map.of());
             }
         }
     }
@@ -507,7 +767,9 @@ final class MatchingWorld {
     private void paidAlready() {
         int n = freshNumber();
         Customer c = pick(customers);
-        long amount = c.items.isEmpty() || random.nextInt(2) == 0 ? price() : pick(c.items).left().minor();
+        long amount = c.items.isEmpty() || random.nextInt(2) == 0
+                ? price()
+                : pick(c.items).left().minor();
         boolean same = c.items.stream().anyMatch(o -> o.left().minor() == amount);
         if (same && random.nextInt(2) == 0) return;
         add("paid already", amount, payer(c), account(c), number(n), "", Map.of());
@@ -519,20 +781,46 @@ final class MatchingWorld {
         String account = account(of(o));
         String said = said(o.number());
         LocalDate day = TODAY.minusDays(random.nextInt(10) + 1L);
-        add("twice, first", day, o.left().minor(), name, account, said, "", "PMNT/RCDT/ESCT", Map.of(o.claim().value(), o.left().minor()));
+        add(
+                "twice, first",
+                day,
+                o.left().minor(),
+                name,
+                account,
+                said,
+                "",
+                "PMNT/RCDT/ESCT",
+                Map.of(o.claim().value(), o.left().minor()));
         add("twice, again", day.plusDays(1), o.left().minor(), name, account, said, "", "PMNT/RCDT/ESCT", Map.of());
     }
 
-    private void add(String kind, long minor, String name, String account, String text, String endToEnd, Map<UUID, Long> is) {
+    private void add(
+            String kind, long minor, String name, String account, String text, String endToEnd, Map<UUID, Long> is) {
         add(kind, minor, name, account, text, endToEnd, "PMNT/RCDT/ESCT", is);
     }
 
-    private void add(String kind, long minor, String name, String account, String text, String endToEnd, String code, Map<UUID, Long> is) {
+    private void add(
+            String kind,
+            long minor,
+            String name,
+            String account,
+            String text,
+            String endToEnd,
+            String code,
+            Map<UUID, Long> is) {
         add(kind, TODAY.minusDays(random.nextInt(12)), minor, name, account, text, endToEnd, code, is);
     }
 
     private void add(
-            String kind, LocalDate day, long minor, String name, String account, String text, String endToEnd, String code, Map<UUID, Long> is) {
+            String kind,
+            LocalDate day,
+            long minor,
+            String name,
+            String account,
+            String text,
+            String endToEnd,
+            String code,
+            Map<UUID, Long> is) {
         var said = new StatementLine(
                 day, day, eur(minor), "", endToEnd, name, text, "", code, StatementLine.Further.of(account));
         lines.add(new Asked(said, eur(minor)));

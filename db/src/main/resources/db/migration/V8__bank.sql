@@ -41,7 +41,13 @@ create table bank_line (
     structured_reference text not null,
     bank_code text not null,
     return_reason text not null default '',
-    charges text not null default '',
+        charges text not null default '',
+    charged_minor bigint,
+    payer_account_secret bytea,
+    payer_account_digest bytea,
+    foreign_currency char(3),
+    foreign_minor bigint,
+    foreign_rate numeric(18, 9),
     primary key (business_id, id),
     unique (business_id, statement_id, line_no),
     foreign key (business_id, statement_id) references bank_statement,
@@ -53,6 +59,8 @@ create index on bank_line (business_id, booked_on, id);
 create index on bank_line (business_id, bank_account_id, counts_on);
 create index on bank_line (business_id, booked_on) where left_minor <> 0;
 create index on bank_line (business_id, bank_account_id, bank_reference) where bank_reference <> '';
+create index on bank_line (business_id, payer_account_digest) where payer_account_digest is not null;
+create index on bank_line (business_id, lower(counterparty)) where counterparty <> '';
 
 -- An entry of a statement that moves no money: of zero, for information, not booked yet.
 create table bank_remark (
@@ -68,6 +76,34 @@ create table bank_remark (
     foreign key (business_id, statement_id) references bank_statement
 );
 revoke update, delete, truncate on bank_remark from exactum_app;
+
+-- Details of bookings that a notice gives (camt.054); the line itself comes with a statement and is found by the bank's reference.
+create table bank_notice (
+    business_id int not null references business,
+    id uuid not null,
+    bank_account_id uuid not null,
+    notice_ref text not null,
+    file_name text not null,
+    file_sha256 bytea not null,
+    lines int not null,
+    read_at timestamptz not null default now(),
+    primary key (business_id, id),
+    unique (business_id, bank_account_id, notice_ref),
+    foreign key (business_id, bank_account_id) references bank_account
+);
+create table bank_notice_line (
+    business_id int not null,
+    notice_id uuid not null,
+    line_no int not null,
+    bank_account_id uuid not null,
+    bank_reference text not null,
+    amount_minor bigint not null,
+    words text not null,
+    primary key (business_id, notice_id, line_no),
+    foreign key (business_id, notice_id) references bank_notice
+);
+create index on bank_notice_line (business_id, bank_account_id, bank_reference);
+revoke update, delete, truncate on bank_notice, bank_notice_line from exactum_app;
 
 create function bank_line_is_a_fact() returns trigger language plpgsql as $$
 begin

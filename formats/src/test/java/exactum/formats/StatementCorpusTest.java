@@ -57,7 +57,7 @@ class StatementCorpusTest {
         cases.addAll(balances());
         cases.addAll(files());
         cases.addAll(texts());
-        cases.addAll(Corpus.otherKinds("not a camt.053.001.08 statement"));
+        cases.addAll(Corpus.otherKinds("no camt.053 or camt.054 in version .02 or .08"));
         return cases.stream();
     }
 
@@ -220,10 +220,15 @@ class StatementCorpusTest {
         cases.add(refused("nothing", new byte[0], "This is an empty file"));
         cases.add(refused("blanks", "   \n  ", "This is an empty file"));
         cases.add(refused("no statement", GOOD.replaceAll("(?s)<Stmt>.*</Stmt>", ""), "There is no statement"));
-        cases.add(refused("camt.054", GOOD.replace("camt.053", "camt.054"), "This is camt.054.001.08"));
+        cases.add(refused("camt.052", GOOD.replace("camt.053", "camt.052"), "This is no camt.053 or camt.054"));
         cases.add(refused(
-                "an older version", GOOD.replace("053.001.08", "053.001.02"), "not a camt.053.001.08 statement"));
-        cases.add(refused("no namespace", GOOD.replaceAll(" xmlns=\"[^\"]*\"", ""), "not a camt.053.001.08 statement"));
+                "an older version",
+                GOOD.replace("053.001.08", "053.001.01"),
+                "no camt.053 or camt.054 in version .02 or .08"));
+        cases.add(refused(
+                "no namespace",
+                GOOD.replaceAll(" xmlns=\"[^\"]*\"", ""),
+                "no camt.053 or camt.054 in version .02 or .08"));
         cases.add(refused("Latin-1 that says it is UTF-8", GOOD.getBytes(ISO_8859_1), "cut off or is not XML"));
         cases.add(refused(
                 "document type",

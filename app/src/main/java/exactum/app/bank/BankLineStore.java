@@ -5,19 +5,23 @@ import static exactumdb.Tables.BANK_LINE;
 import exactum.app.database.CopyRows;
 import exactum.app.database.Ids;
 import exactum.app.daysheet.Wanted;
+import exactum.app.security.Vault;
 import exactum.core.bank.Explained;
 import exactum.core.bank.StatementLine;
 import exactum.core.ids.BankAccountId;
 import exactum.core.ids.BankLineId;
 import exactum.core.ids.BusinessId;
+import exactum.core.ids.CustomerId;
 import exactum.core.ids.StatementId;
 import exactum.core.ledger.Periods;
+import exactum.core.matching.PayerMemory;
 import exactum.core.money.Money;
 import exactum.core.money.Valued;
 import exactumdb.tables.records.BankLineRecord;
 import java.time.LocalDate;
 import java.util.Collection;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.stream.IntStream;
@@ -38,11 +42,25 @@ class BankLineStore implements FindBankLines {
                and (l.left_minor <> 0 or exists (select 1 from match m where m.business_id = l.business_id and m.bank_line_id = l.id and (m.matched_on > {2} or m.undone_on > {2})))
              order by l.booked_on, l.id
             """;
+    private static final String MEMORY = """
+            select l.*, m.customer_id as paid_for
+              from bank_line l
+              join match x on x.business_id = l.business_id and x.bank_line_id = l.id and x.kind = 'payment' and x.undone_at is null
+              join means m on m.business_id = x.business_id and m.id = x.means_id
+             where l.business_id = {0} and l.amount_minor > 0
+               and l.id in (
+                   select id from bank_line where business_id = {0} and payer_account_digest = any({1})
+                   union select id from bank_line where business_id = {0} and counterparty <> '' and lower(counterparty) = any({2}))
+             order by l.booked_on desc limit 5000
+            """;
     private static final Condition UNMATCHED = BANK_LINE.LEFT_MINOR.ne(0L);
+    private static final String ACCOUNT = "payer account";
     private final DSLContext db;
+    private final Vault vault;
 
-    BankLineStore(DSLContext db) {
+    BankLineStore(DSLContext db, Vault vault) {
         this.db = db;
+        this.vault = vault;
     }
 
     /** Inserts the lines of a statement and answers them in order. */
@@ -125,6 +143,33 @@ class BankLineStore implements FindBankLines {
     }
 
     @Override
+    public List<BankLine> unmatched(BusinessId business, LineFilter filter, int most) {
+        return list(business, unmatched(filter), most);
+    }
+
+    @Override
+    public int countUnmatched(BusinessId business, LineFilter filter) {
+        return db.fetchCount(BANK_LINE, BANK_LINE.BUSINESS_ID.eq(business), unmatched(filter));
+    }
+
+    private static Condition unmatched(LineFilter filter) {
+        Condition wanted = UNMATCHED;
+        if (!filter.account().isEmpty())
+            wanted = wanted.and(BANK_LINE.BANK_ACCOUNT_ID.eq(BankAccountId.valueOf(filter.account())));
+        for (String word : filter.words().split("\\s+"))
+            if (!word.isEmpty())
+                wanted = wanted.and(DSL.condition(
+                        "lower(bank_line.counterparty || ' ' || bank_line.remittance || ' ' || bank_line.structured_reference || ' ' || bank_line.end_to_end_id || ' ' || to_char(abs(bank_line.left_minor) / 100.0, 'FM999999990.00')) like {0}",
+                        DSL.val("%"
+                                + word.toLowerCase(Locale.ROOT)
+                                        .replace("\\", "\\\\")
+                                        .replace("%", "\\%")
+                                        .replace("_", "\\_")
+                                + "%")));
+        return wanted;
+    }
+
+    @Override
     public List<Money> sumsUnmatched(BusinessId business) {
         return sums(business, UNMATCHED);
     }
@@ -204,9 +249,11 @@ class BankLineStore implements FindBankLines {
                 .get(0, String.class);
     }
 
-    private static BankLineRecord row(BusinessId business, int lineNo, BankLine l) {
+    private BankLineRecord row(BusinessId business, int lineNo, BankLine l) {
         StatementLine said = l.said();
         Valued worth = l.explained().amount();
+        String account = said.further().account().replaceAll("\\s", "");
+        StatementLine.Foreign foreign = said.further().foreign();
         return new BankLineRecord()
                 .setBusinessId(business)
                 .setId(l.id())
@@ -227,10 +274,20 @@ class BankLineStore implements FindBankLines {
                 .setStructuredReference(said.structuredReference())
                 .setBankCode(said.bankCode())
                 .setReturnReason(said.further().returnReason())
-                .setCharges(said.further().charges());
+                .setCharges(said.further().charges())
+                .setChargedMinor(
+                        said.further().charged() == null
+                                ? null
+                                : said.further().charged().minor())
+                .setPayerAccountSecret(account.isEmpty() ? null : vault.encrypt(account))
+                .setPayerAccountDigest(account.isEmpty() ? null : vault.digest(ACCOUNT, account))
+                .setForeignCurrency(
+                        foreign == null ? null : foreign.amount().currency().getCurrencyCode())
+                .setForeignMinor(foreign == null ? null : foreign.amount().minor())
+                .setForeignRate(foreign == null ? null : foreign.rate());
     }
 
-    private static BankLine line(BankLineRecord l, String own) {
+    private BankLine line(BankLineRecord l, String own) {
         String c = l.getCurrency();
         return new BankLine(
                 l.getId(),
@@ -246,9 +303,43 @@ class BankLineStore implements FindBankLines {
                         l.getRemittance(),
                         l.getStructuredReference(),
                         l.getBankCode(),
-                        new StatementLine.Further(l.getReturnReason(), l.getCharges())),
+                        further(l)),
                 new Explained(
                         new Valued(Money.ofMinor(c, l.getAmountMinor()), Money.ofMinor(own, l.getOwnMinor())),
                         new Valued(Money.ofMinor(c, l.getLeftMinor()), Money.ofMinor(own, l.getOwnLeftMinor()))));
+    }
+
+    private StatementLine.Further further(BankLineRecord l) {
+        return new StatementLine.Further(
+                l.getReturnReason(),
+                l.getCharges(),
+                l.getChargedMinor() == null ? null : Money.ofMinor(l.getCurrency(), l.getChargedMinor()),
+                l.getPayerAccountSecret() == null ? "" : vault.decrypt(l.getPayerAccountSecret()),
+                l.getForeignCurrency() == null
+                        ? null
+                        : new StatementLine.Foreign(
+                                Money.ofMinor(l.getForeignCurrency(), l.getForeignMinor()), l.getForeignRate()));
+    }
+
+    /** Whose earlier lines of the same accounts and names were. */
+    @Override
+    public PayerMemory memory(BusinessId business, Collection<BankLine> lines) {
+        var memory = new PayerMemory();
+        byte[][] accounts = lines.stream()
+                .map(l -> l.said().further().account())
+                .filter(a -> !a.isEmpty())
+                .distinct()
+                .map(a -> vault.digest(ACCOUNT, a))
+                .toArray(byte[][]::new);
+        String[] names = lines.stream()
+                .map(l -> l.said().counterparty().toLowerCase(Locale.ROOT))
+                .filter(n -> !n.isEmpty())
+                .distinct()
+                .toArray(String[]::new);
+        String own = own(business);
+        db.fetch(MEMORY, DSL.inline(business.value()), DSL.val(accounts), DSL.val(names))
+                .forEach(r ->
+                        memory.add(line(r.into(BANK_LINE), own).said(), new CustomerId(r.get("paid_for", UUID.class))));
+        return memory;
     }
 }

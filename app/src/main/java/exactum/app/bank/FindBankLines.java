@@ -5,8 +5,10 @@ import exactum.core.ids.BankAccountId;
 import exactum.core.ids.BankLineId;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.StatementId;
+import exactum.core.matching.PayerMemory;
 import exactum.core.money.Money;
 import java.time.LocalDate;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 
@@ -19,6 +21,11 @@ public interface FindBankLines {
 
     int countUnmatched(BusinessId business);
 
+    /** The wanted ones, the oldest first. */
+    List<BankLine> unmatched(BusinessId business, LineFilter filter, int most);
+
+    int countUnmatched(BusinessId business, LineFilter filter);
+
     /** As decisions, the oldest first. */
     List<BankLine> unmatched(BusinessId business, Wanted wanted);
 
@@ -29,6 +36,9 @@ public interface FindBankLines {
 
     /** What is unexplained, money in and money out apart, by currency. */
     List<Money> sumsUnmatched(BusinessId business);
+
+    /** Whose earlier lines from the same accounts, or under the same names, were. */
+    PayerMemory memory(BusinessId business, Collection<BankLine> lines);
 
     /** The lines of a statement in the bank's order, from a line on. */
     List<BankLine> ofStatement(BusinessId business, StatementId statement, int from, int most);

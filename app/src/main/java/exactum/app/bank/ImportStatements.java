@@ -6,6 +6,8 @@ import exactum.app.ledger.FindBooks;
 import exactum.app.ledger.Ledger;
 import exactum.app.setup.BankAccount;
 import exactum.app.setup.FindSetup;
+import exactum.core.bank.AccountNumber;
+import exactum.core.bank.Notice;
 import exactum.core.bank.Statement;
 import exactum.core.bank.StatementLine;
 import exactum.core.ids.BusinessId;
@@ -16,7 +18,7 @@ import exactum.core.money.Money;
 import exactum.core.money.Valued;
 import exactum.core.problem.Refusal;
 import exactum.formats.LimitedInput;
-import exactum.formats.camt.Camt053Reader;
+import exactum.formats.StatementFile;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
@@ -43,6 +45,7 @@ public class ImportStatements {
     private static final String AGAIN = "statement.again";
     private final FindSetup setup;
     private final StatementStore statements;
+    private final BankNoticeStore notices;
     private final BankLineStore lines;
     private final BankFeed feed;
     private final FindBooks books;
@@ -54,6 +57,7 @@ public class ImportStatements {
     ImportStatements(
             FindSetup setup,
             StatementStore statements,
+            BankNoticeStore notices,
             BankLineStore lines,
             BankFeed feed,
             FindBooks books,
@@ -63,6 +67,7 @@ public class ImportStatements {
             TransactionTemplate transaction) {
         this.setup = setup;
         this.statements = statements;
+        this.notices = notices;
         this.lines = lines;
         this.feed = feed;
         this.books = books;
@@ -72,12 +77,20 @@ public class ImportStatements {
         this.transaction = transaction;
     }
 
-    /** Imports a file and answers its last statement's id. Limits and hostile content are found before anything is stored. */
-    public StatementId fromFile(BusinessId business, String fileName, InputStream file) {
+    /**
+     * What was imported.
+     *
+     * @param last the file's last statement, or null where it held notices alone
+     * @param notices how many notices it held
+     */
+    public record Imported(StatementId last, int notices) {}
+
+    /** Imports a file. Limits and hostile content are found before anything is stored. */
+    public Imported fromFile(BusinessId business, String fileName, InputStream file) {
         MessageDigest sha256 = sha256();
-        List<Statement> read;
+        StatementFile read;
         try (var limited = new LimitedInput(new DigestInputStream(file, sha256), settings.statementLimitKb() * 1024)) {
-            read = Camt053Reader.read(limited);
+            read = StatementFile.read(limited);
         } catch (Refusal refused) {
             throw refused.of(fileName);
         } catch (IOException e) {
@@ -85,12 +98,17 @@ public class ImportStatements {
         }
         byte[] digest = sha256.digest();
         return transaction.execute(s -> {
-            if (statements.hasFile(business, digest)) {
+            if (statements.hasFile(business, digest) || notices.hasFile(business, digest)) {
                 throw new Refusal(AGAIN, "This file was imported before. Nothing was stored again.");
             }
             StatementId last = null;
-            for (Statement one : read) last = store(business, account(business, one), one, fileName, digest);
-            return last;
+            for (Statement one : read.statements())
+                last = store(business, account(business, one.iban()), one, fileName, digest);
+            for (Notice one : read.notices()) {
+                notices.insert(business, account(business, one.account()).id(), one, fileName, digest);
+                audit.record(business, "imported a notice", one.reference());
+            }
+            return new Imported(last, read.notices().size());
         });
     }
 
@@ -150,12 +168,12 @@ public class ImportStatements {
         return store(business, account, statement, "", digest);
     }
 
-    private BankAccount account(BusinessId business, Statement s) {
-        BankAccount account = setup.findBankAccount(business, s.iban())
+    private BankAccount account(BusinessId business, AccountNumber number) {
+        BankAccount account = setup.findBankAccount(business, number)
                 .orElseThrow(() -> new Refusal(
                         "statement.other-account",
                         "The statement is for the account ending %s, which is not set up here. Nothing was stored. Add the account in Set-up, or choose another file."
-                                .formatted(s.iban().ending())));
+                                .formatted(number.ending())));
         statements.lock(business, account.id());
         return account;
     }
@@ -165,6 +183,12 @@ public class ImportStatements {
             throw new Refusal(
                     AGAIN, "Statement %s was imported before. Nothing was stored again.".formatted(s.reference()));
         }
+        statements.findSame(business, account.id(), s).ifPresent(same -> {
+            throw new Refusal(
+                    AGAIN,
+                    "Statement %s of the same days, balances and number of lines was imported before. Nothing was stored again."
+                            .formatted(same));
+        });
         if (!account.opening().currency().equals(s.opening().currency())) {
             throw new Refusal(
                     "statement.currency",

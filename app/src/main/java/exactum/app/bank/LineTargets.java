@@ -3,12 +3,15 @@ package exactum.app.bank;
 import exactum.app.customers.Customer;
 import exactum.app.customers.FindCustomers;
 import exactum.app.database.Slice;
+import exactum.app.ledger.Ledger;
 import exactum.app.settlement.FindClaims;
 import exactum.app.settlement.FindPayments;
 import exactum.app.setup.FreeAccounts;
 import exactum.app.waiting.FindWaiting;
 import exactum.app.web.Texts;
 import exactum.core.ids.BusinessId;
+import exactum.core.ledger.AccountCode;
+import exactum.core.ledger.AccountRole;
 import exactum.core.money.Money;
 import exactum.core.text.Folding;
 import java.util.ArrayList;
@@ -25,18 +28,21 @@ class LineTargets {
     private final FindCustomers customers;
     private final FindPayments payments;
     private final FreeAccounts accounts;
+    private final Ledger ledger;
 
     LineTargets(
             FindClaims claims,
             FindWaiting waiting,
             FindCustomers customers,
             FindPayments payments,
-            FreeAccounts accounts) {
+            FreeAccounts accounts,
+            Ledger ledger) {
         this.claims = claims;
         this.waiting = waiting;
         this.customers = customers;
         this.payments = payments;
         this.accounts = accounts;
+        this.ledger = ledger;
     }
 
     /**
@@ -68,6 +74,17 @@ class LineTargets {
         if (holds("own transfer between our accounts", words))
             found.add(new Target("own:", "Own transfer", "the other side comes on another account of ours", null));
         return found.stream().limit(3L * FOUND).toList();
+    }
+
+    /** What lines often are that nothing waits for, without looking for it. */
+    List<Target> usual(BusinessId business, BankLine line) {
+        var usual = new ArrayList<Target>();
+        if (line.left().isNegative()) {
+            AccountCode charges = ledger.accounts(business).of(AccountRole.BANK_CHARGES);
+            usual.add(new Target("account:" + charges, "Bank charge", "booked to " + charges, null));
+        }
+        usual.add(new Target("own:", "Own transfer", "the other side comes on another account of ours", null));
+        return usual;
     }
 
     private void waiting(BusinessId business, BankLine line, String words, List<Target> found) {

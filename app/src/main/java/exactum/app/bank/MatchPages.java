@@ -14,7 +14,6 @@ import exactum.core.ids.EntryId;
 import exactum.core.ids.MatchId;
 import exactum.core.ledger.Accounts;
 import exactum.core.ledger.Event;
-import exactum.core.matching.Proposal;
 import exactum.core.money.Money;
 import java.util.ArrayList;
 import java.util.List;
@@ -27,17 +26,17 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 
-/** Unmatched bank lines with what each may be, and one line as an addition that must come out. */
+/** One bank line as an addition that must come out. */
 @Controller
 class MatchPages {
-    private static final int SHOWN = 200;
+
     private final FindBankLines lines;
     private final FindMatches matches;
     private final ProposeMatches propose;
     private final LineTargets targets;
     private final PartText partText;
     private final Match match;
-    private final MatchCertain matchCertain;
+
     private final UndoMatch undo;
     private final FindSetup setup;
     private final FindBooks books;
@@ -51,7 +50,6 @@ class MatchPages {
             LineTargets targets,
             PartText partText,
             Match match,
-            MatchCertain matchCertain,
             UndoMatch undo,
             FindSetup setup,
             FindBooks books,
@@ -63,47 +61,12 @@ class MatchPages {
         this.targets = targets;
         this.partText = partText;
         this.match = match;
-        this.matchCertain = matchCertain;
+
         this.undo = undo;
         this.setup = setup;
         this.books = books;
         this.ledger = ledger;
         this.trails = trails;
-    }
-
-    /** A proposal as it is shown and named on forms. */
-    record Shown(Proposal proposal, List<String> parts) {
-        static Shown of(Proposal proposal, Accounts accounts) {
-            return new Shown(
-                    proposal,
-                    proposal.parts().stream()
-                            .map(p -> PartText.whole(p, accounts))
-                            .toList());
-        }
-    }
-
-    /** An unmatched line with its best proposal, or null. */
-    record Row(BankLine line, Shown best, boolean certain) {}
-
-    @GetMapping("/unmatched")
-    String unmatched(BusinessId business, Model model) {
-        Accounts accounts = ledger.accounts(business);
-        List<Row> rows = propose.unmatched(business, SHOWN).stream()
-                .map(p -> new Row(p.line(), p.best() == null ? null : Shown.of(p.best(), accounts), p.isCertain()))
-                .toList();
-        model.addAttribute("rows", rows);
-        model.addAttribute("count", lines.countUnmatched(business));
-        model.addAttribute("sums", lines.sumsUnmatched(business));
-        model.addAttribute("certain", rows.stream().filter(Row::certain).toList());
-        return "bank/unmatched";
-    }
-
-    /** Matches the certain ones that were shown, as they were shown. */
-    @PostMapping("/unmatched/match-certain")
-    @Needs(Power.MATCHING)
-    String matchCertain(BusinessId business, @RequestParam List<String> shown) {
-        matchCertain.match(business, shown);
-        return "redirect:/unmatched";
     }
 
     @GetMapping("/bank-lines/{id}")
@@ -119,10 +82,11 @@ class MatchPages {
                 "undone", all.stream().filter(m -> m.undone() != null).toList());
         model.addAttribute(
                 "proposals",
-                propose.propose(business, List.of(line)).getFirst().proposals().stream()
-                        .map(p -> Shown.of(p, accounts))
-                        .toList());
+                ShownProposal.of(
+                        propose.propose(business, List.of(line)).getFirst().proposals(), accounts));
         model.addAttribute("addition", new LineAddition(Map.of(), line.left()));
+        model.addAttribute("targets", targets.usual(business, line));
+        model.addAttribute("q", "");
         model.addAttribute("trail", trails.ofBankLine(business, id));
         model.addAttribute("entries", books.of(business, entries(business, id, all)));
         return "bank/line";
@@ -144,9 +108,9 @@ class MatchPages {
             BusinessId business, @PathVariable BankLineId id, @RequestParam(defaultValue = "") String q, Model model) {
         BankLine line = line(business, id);
         model.addAttribute("line", line);
-        model.addAttribute("targets", targets.find(business, line, q));
+        model.addAttribute("targets", q.isBlank() ? targets.usual(business, line) : targets.find(business, line, q));
         model.addAttribute("q", q.strip());
-        return "bank/line :: found";
+        return "bank/work :: found";
     }
 
     /** Each change of the addition comes here, and the addition comes back with its remainder. */
@@ -157,7 +121,7 @@ class MatchPages {
         BankLine line = line(business, id);
         model.addAttribute("line", line);
         model.addAttribute("addition", new LineAddition(fields, line.left()));
-        return "bank/line :: addition";
+        return "bank/work :: addition";
     }
 
     /** Matches what a person put together. */

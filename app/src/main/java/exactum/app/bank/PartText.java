@@ -51,6 +51,8 @@ class PartText {
             case Proposal.Part.ForClaim p -> "claim:" + p.claim();
             case Proposal.Part.IsWaiting p -> "waiting:" + p.item();
             case Proposal.Part.OnAccount p -> "customer:" + p.customer();
+            case Proposal.Part.ComesBack p -> "return:" + p.means();
+            case Proposal.Part.OwnTransfer p -> "own:";
             case Proposal.Part.BankCharge p -> "account:" + accounts.of(AccountRole.BANK_CHARGES);
         };
     }

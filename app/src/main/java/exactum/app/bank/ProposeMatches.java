@@ -1,18 +1,14 @@
 package exactum.app.bank;
 
-import exactum.app.documents.ListDocuments;
-import exactum.app.installation.BusinessClock;
 import exactum.app.settlement.FindClaims;
-import exactum.app.waiting.FindWaiting;
-import exactum.core.bank.StatementLine;
+import exactum.core.ids.BankLineId;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.ClaimId;
 import exactum.core.ids.DocumentId;
-import exactum.core.matching.BankLineMatcher;
+import exactum.core.matching.Asked;
 import exactum.core.matching.Candidate;
-import exactum.core.matching.MatchIndex;
+import exactum.core.matching.Matching;
 import exactum.core.matching.Proposal;
-import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -25,23 +21,17 @@ import org.springframework.transaction.annotation.Transactional;
 /** Says what unmatched lines may be, for all of them at once against everything that is open; changes nothing. */
 @Component
 public class ProposeMatches {
+    private static final int MOST_TOGETHER = 20_000;
     private final FindBankLines lines;
     private final FindClaims claims;
-    private final FindWaiting waiting;
-    private final ListDocuments findDocuments;
-    private final BusinessClock clock;
+    private final MatchCandidates candidates;
+    private final BankNoticeStore notices;
 
-    ProposeMatches(
-            FindBankLines lines,
-            FindClaims claims,
-            FindWaiting waiting,
-            ListDocuments findDocuments,
-            BusinessClock clock) {
+    ProposeMatches(FindBankLines lines, FindClaims claims, MatchCandidates candidates, BankNoticeStore notices) {
         this.lines = lines;
         this.claims = claims;
-        this.waiting = waiting;
-        this.findDocuments = findDocuments;
-        this.clock = clock;
+        this.candidates = candidates;
+        this.notices = notices;
     }
 
     /** The oldest unmatched lines with what they may be. */
@@ -50,29 +40,43 @@ public class ProposeMatches {
         return propose(business, lines.unmatched(business, most));
     }
 
-    /** What lines may be, in their order; nothing for those that are matched. */
+    /**
+     * What lines may be, in their order; nothing for those that are matched. All that are unmatched are looked at together, so
+     * that what another line takes is not proposed here as well.
+     */
     @Transactional(readOnly = true)
     public List<Proposed> propose(BusinessId business, List<BankLine> wanted) {
         List<BankLine> open = wanted.stream().filter(l -> !l.isMatched()).toList();
         if (open.isEmpty())
             return wanted.stream().map(l -> proposed(l, List.of(), Map.of())).toList();
+        List<BankLine> all = together(business, open);
         List<FindClaims.Open> owed = claims.allOpen(business);
-        List<Candidate> others = others(business, open, owed);
+        List<Candidate> known = candidates.of(business, all, owed);
+        List<List<Proposal>> proposals = new Matching(known, lines.memory(business, all)).propose(asked(business, all));
+        Map<Object, List<Proposal>> byLine = new HashMap<>();
+        for (int i = 0; i < all.size(); i++) byLine.put(all.get(i).id(), proposals.get(i));
         Map<ClaimId, DocumentId> documents =
                 owed.stream().collect(Collectors.toMap(FindClaims.Open::claim, FindClaims.Open::document));
-        boolean discounts = owed.stream().anyMatch(o -> o.early() != null);
-        Map<LocalDate, BankLineMatcher> matchers = new HashMap<>();
         return wanted.stream()
-                .map(l -> proposed(
-                        l,
-                        l.isMatched()
-                                ? List.of()
-                                : matchers.computeIfAbsent(
-                                                discounts ? l.bookedOn() : LocalDate.EPOCH,
-                                                day -> matcher(owed, others, day))
-                                        .propose(l.said(), l.left()),
-                        documents))
+                .map(l -> proposed(l, byLine.getOrDefault(l.id(), List.of()), documents))
                 .toList();
+    }
+
+    /** The lines with what notices say of them. */
+    private List<Asked> asked(BusinessId business, List<BankLine> all) {
+        Map<BankLineId, String> more =
+                notices.wordsOf(business, all.stream().map(BankLine::id).toList());
+        return all.stream()
+                .map(l -> new Asked(l.said().withMore(more.getOrDefault(l.id(), "")), l.left()))
+                .toList();
+    }
+
+    private List<BankLine> together(BusinessId business, List<BankLine> open) {
+        List<BankLine> unmatched = lines.unmatched(business, MOST_TOGETHER);
+        Set<Object> there = unmatched.stream().map(BankLine::id).collect(Collectors.toSet());
+        var all = new ArrayList<>(unmatched);
+        open.stream().filter(l -> !there.contains(l.id())).forEach(all::add);
+        return all;
     }
 
     private static Proposed proposed(BankLine line, List<Proposal> proposals, Map<ClaimId, DocumentId> documents) {
@@ -83,37 +87,5 @@ public class ProposeMatches {
                         .map(p -> documents.get(((Proposal.Part.ForClaim) p).claim()))
                         .collect(Collectors.toSet());
         return new Proposed(line, proposals, about);
-    }
-
-    private static BankLineMatcher matcher(List<FindClaims.Open> owed, List<Candidate> others, LocalDate day) {
-        var candidates = new ArrayList<>(others);
-        owed.forEach(o -> candidates.add(new Candidate.Open(
-                o.claim(),
-                o.document(),
-                o.number(),
-                o.customer(),
-                o.customerName(),
-                o.due(),
-                o.left(),
-                o.discountOn(day))));
-        return new BankLineMatcher(new MatchIndex(candidates));
-    }
-
-    private List<Candidate> others(BusinessId business, List<BankLine> open, List<FindClaims.Open> owed) {
-        var candidates = new ArrayList<Candidate>();
-        waiting.open(business)
-                .forEach(w -> candidates.add(new Candidate.Waiting(
-                        w.item().id(),
-                        w.item().kind(),
-                        w.references(),
-                        w.customerName(),
-                        w.item().since(),
-                        w.item().left().amount())));
-        List<StatementLine> said = open.stream().map(BankLine::said).toList();
-        Set<Integer> lengths = findDocuments.numberKeyLengths(business);
-        findDocuments
-                .settledByNumberKey(business, BankLineMatcher.numberKeys(said, lengths), clock.today(business))
-                .forEach(d -> candidates.add(new Candidate.Paid(d.id(), d.number(), d.customer(), d.customerName())));
-        return candidates;
     }
 }

@@ -80,7 +80,8 @@ class StatementPages {
     @PostMapping("/statements/file")
     @Needs(Power.MATCHING)
     String file(BusinessId business, @RequestParam MultipartFile file) throws IOException {
-        return "redirect:/statements/" + imports.fromFile(business, FileName.of(file), file.getInputStream());
+        ImportStatements.Imported imported = imports.fromFile(business, FileName.of(file), file.getInputStream());
+        return imported.last() == null ? "redirect:/statements" : "redirect:/statements/" + imported.last();
     }
 
     @PostMapping("/statements/fetch")

@@ -58,6 +58,20 @@ class StatementStore implements FindStatements {
         return db.fetchExists(BANK_STATEMENT, of(business, account).and(WITHOUT_BLANKS.eq(reference.replace(" ", ""))));
     }
 
+    /** The reference of a statement that says the same, as another format of the same statement does. */
+    Optional<String> findSame(BusinessId business, BankAccountId account, Statement s) {
+        if (s.lines().isEmpty()) return Optional.empty();
+        return db.select(BANK_STATEMENT.STATEMENT_REF)
+                .from(BANK_STATEMENT)
+                .where(of(business, account))
+                .and(BANK_STATEMENT.UNTIL_DATE.eq(s.until()))
+                .and(BANK_STATEMENT.OPENING_MINOR.eq(s.opening().minor()))
+                .and(BANK_STATEMENT.CLOSING_MINOR.eq(s.closing().minor()))
+                .and(LINES.eq(s.lines().size()))
+                .and(BANK_STATEMENT.FILE_NAME.ne(""))
+                .fetchOptional(BANK_STATEMENT.STATEMENT_REF);
+    }
+
     /** Whether any of the account was imported from a file, so that its lines come by themselves. */
     boolean hasImported(BusinessId business, BankAccountId account) {
         return db.fetchExists(BANK_STATEMENT, of(business, account).and(BANK_STATEMENT.FILE_NAME.ne("")));

@@ -138,7 +138,7 @@ public interface ListDocuments {
 
     /**
      * Settled documents by the keys of their numbers: small letters and digits alone. See
-     * {@link exactum.core.matching.BankLineMatcher#numberKey}.
+     * {@link exactum.core.matching.Matching#numberKey}.
      */
     List<Listed> settledByNumberKey(BusinessId business, Collection<String> keys, LocalDate today);
 

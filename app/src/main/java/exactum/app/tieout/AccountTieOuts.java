@@ -74,6 +74,30 @@ public class AccountTieOuts {
         return all;
     }
 
+    /** The bank accounts alone, with what of their lines is unmatched. */
+    @Transactional(readOnly = true)
+    public List<BankSoFar> ofBanks(BusinessId business, LocalDate asOf) {
+        return shared(
+                        setup.bankAccounts(business),
+                        b -> new Shared(b.account(), b.opening().currency()))
+                .stream()
+                .map(together -> {
+                    List<FindBankLines.Then> unmatched = together.stream()
+                            .flatMap(b -> lines.unmatchedAsOf(business, b.id(), asOf).stream())
+                            .toList();
+                    AccountTieOut tieOut = bank(business, together, asOf);
+                    return new BankSoFar(
+                            tieOut,
+                            Money.sum(
+                                    tieOut.said().currency(),
+                                    unmatched.stream()
+                                            .map(FindBankLines.Then::left)
+                                            .toList()),
+                            unmatched.size());
+                })
+                .toList();
+    }
+
     /** An account of the chart in one currency; those who share it are tied out together. */
     private record Shared(AccountCode account, Currency currency) {}
 

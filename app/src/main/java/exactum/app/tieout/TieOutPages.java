@@ -29,4 +29,13 @@ class TieOutPages {
         model.addAttribute("asOf", Texts.day(asOf));
         return "tieout/page";
     }
+
+    /** The bank accounts as they stand today, for pages on which their lines are worked down. */
+    @GetMapping("/tie-out/banks")
+    String banks(BusinessId business, Model model) {
+        LocalDate today = clock.today(business);
+        model.addAttribute("accounts", tieOuts.ofBanks(business, today));
+        model.addAttribute("asOf", Texts.day(today));
+        return "tieout/page :: banks";
+    }
 }

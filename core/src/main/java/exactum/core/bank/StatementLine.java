@@ -55,6 +55,22 @@ public record StatementLine(
      */
     public record Foreign(Money amount, BigDecimal rate) {}
 
+    /** With more that the bank says of it elsewhere. */
+    public StatementLine withMore(String words) {
+        if (words.isEmpty()) return this;
+        return new StatementLine(
+                bookedOn,
+                valueOn,
+                amount,
+                bankReference,
+                endToEndId,
+                counterparty,
+                (remittance + " " + words).strip(),
+                structuredReference,
+                bankCode,
+                further);
+    }
+
     /** A line of which the bank says nothing further. */
     public StatementLine(
             LocalDate bookedOn,

@@ -13,7 +13,7 @@ import java.util.Objects;
 
 /** What money in may pay: what it names, what its payer owes, what comes to its amount. */
 final class Incoming {
-    private static final int TO_THE_CENT = 30;
+    static final int TO_THE_CENT = 30;
     private static final int NEXT_INSTALMENT = 29;
     private static final int SOME_OF_THEM = 20;
     private static final int OTHER_AMOUNT = 10;
@@ -213,6 +213,7 @@ final class Incoming {
         return Named.near(index, Written.digits(key)).keySet().stream()
                 .filter(o -> !o.document().equals(one.document()))
                 .filter(o -> taken.left(o) != null && o.toPayOn(asked.day()).equals(left))
+                .filter(o -> !taken.isMeant(o))
                 .filter(o -> payer == null || payer.points() <= 0 || speaksAsMuch(o, payer))
                 .findFirst()
                 .map(o -> new Reason(

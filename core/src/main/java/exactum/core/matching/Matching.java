@@ -81,6 +81,10 @@ public final class Matching {
         PayerMemory learnt = memory.copy();
         var unsure = new ArrayList<Integer>();
         Map<String, CustomerId> taught = new HashMap<>();
+        var meant = new Taken();
+        all.stream()
+                .filter(of -> !of.isEmpty() && isNamedToTheCent(of.getFirst()))
+                .forEach(of -> meant.means(of.getFirst()));
         for (int i = 0; i < lines.size(); i++) {
             Proposal chosen = chosen(all, set, i);
             boolean strong = !all.get(i).isEmpty() && all.get(i).getFirst().grade() == Grade.CERTAIN;
@@ -95,12 +99,18 @@ public final class Matching {
             taught.put(words(lines.get(i)), customer);
             learnt.add(lines.get(i).said(), customer);
         }
-        return again(all, unsure, i -> of(lines.get(i), learnt, taught.get(words(lines.get(i))), Taken.NOTHING));
+        return again(all, unsure, i -> of(lines.get(i), learnt, taught.get(words(lines.get(i))), meant));
     }
 
     /** Whether no number speaks for it, so that what other lines teach of the payer may change it. */
     private static boolean isByPayerAlone(Proposal proposal) {
         return proposal.working().stream().noneMatch(r -> r.points() >= Named.MISTYPED);
+    }
+
+    private static boolean isNamedToTheCent(Proposal proposal) {
+        return proposal.remainder().isZero()
+                && proposal.working().stream().anyMatch(r -> r.points() == Named.IN_FULL)
+                && proposal.working().stream().anyMatch(r -> r.points() == Incoming.TO_THE_CENT);
     }
 
     /** Lines that did not get what they wanted most are looked at again, with what the others leave. */

@@ -2,13 +2,17 @@ package exactum.core.matching;
 
 import exactum.core.money.Money;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
 
 /** What other lines of the same set take of what is open and waits. */
 final class Taken {
     static final Taken NOTHING = new Taken();
     private final Map<Object, Long> minor = new HashMap<>();
     private final Map<Object, Asked> by = new HashMap<>();
+    private final Set<Object> meant = new HashSet<>();
 
     void add(Proposal proposal, Asked line) {
         proposal.parts().forEach(p -> {
@@ -17,6 +21,16 @@ final class Taken {
             minor.merge(key, Math.abs(p.amount().minor()), Math::addExact);
             by.putIfAbsent(key, line);
         });
+    }
+
+    /** Remembers that a line names what it is, and that its amount agrees, so that no other line can have meant it. */
+    void means(Proposal proposal) {
+        proposal.parts().stream().map(Taken::key).filter(Objects::nonNull).forEach(meant::add);
+    }
+
+    /** Whether some line names it and its amount agrees. */
+    boolean isMeant(Candidate.Open open) {
+        return meant.contains(open.claim());
     }
 
     /** What is left of an open item, or null if nothing is. */

@@ -11,6 +11,7 @@ import java.util.Objects;
 /** Waiting money that a line may be, in or out: by reference, by amount and name, by how the bank marks it. */
 final class WaitingMoney {
     private static final int TO_THE_CENT = 30;
+    private static final int SHORT_REFERENCE = 65;
     private static final int AMOUNT = 65;
     private static final int AMOUNT_AND_NAME = 97;
     private static final int OF_SEVERAL = 75;
@@ -57,7 +58,9 @@ final class WaitingMoney {
         Candidate.Waiting w = taken.left(waiting);
         if (w == null || isOtherWay(w.left(), left)) return;
         int compared = left.abs().compareTo(w.left().abs());
-        Reason carries = new Reason("it carries a reference of it", wrote.points());
+        Reason carries = new Reason(
+                "it carries a reference of it",
+                compared == 0 ? Math.max(wrote.points(), SHORT_REFERENCE) : wrote.points());
         if (compared == 0) {
             drafts.whole(
                     new Part.IsWaiting(w.item(), left, w.words()),

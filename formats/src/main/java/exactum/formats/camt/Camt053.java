@@ -1,8 +1,13 @@
 package exactum.formats.camt;
 
-/** What reader and writer of camt.053.001.08 (ISO 20022, Bank to Customer Statement) share. */
+import java.util.Set;
+
+/** What reader and writer of camt.053 and camt.054 (ISO 20022, Bank to Customer Statement and Notification) share. */
 final class Camt053 {
-    static final String NAMESPACE = "urn:iso:std:iso:20022:tech:xsd:camt.053.001.08";
+    private static final String MESSAGES = "urn:iso:std:iso:20022:tech:xsd:";
+    static final String NAMESPACE = MESSAGES + "camt.053.001.08";
+    static final Set<String> READ =
+            Set.of(NAMESPACE, MESSAGES + "camt.053.001.02", MESSAGES + "camt.054.001.02", MESSAGES + "camt.054.001.08");
 
     private Camt053() {}
 }

@@ -46,6 +46,12 @@ final class Fields {
         throw wrong(element, text, "an amount that can be counted");
     }
 
+    /** BaseOneRate: how many units of one currency the other is worth. */
+    static BigDecimal rate(String element, String text) {
+        if (text.matches("\\d{1,9}(\\.\\d{0,9})?") && new BigDecimal(text).signum() > 0) return new BigDecimal(text);
+        throw wrong(element, text, "an exchange rate like 1.0845");
+    }
+
     /** CreditDebitCode. */
     static boolean isCredit(String element, String text) {
         return switch (text) {

@@ -2,6 +2,7 @@ package exactum.formats.camt;
 
 import exactum.core.bank.AccountNumber;
 import exactum.core.bank.Iban;
+import exactum.core.bank.Notice;
 import exactum.core.bank.OtherAccount;
 import exactum.core.bank.Statement;
 import exactum.core.bank.StatementLine;
@@ -113,6 +114,12 @@ final class StatementBuilder {
         } else {
             remarks.add(entry.remark());
         }
+    }
+
+    Notice notice() {
+        if (reference == null) throw Fields.missing("identifier (Id)", "The notice");
+        if (iban == null) throw Fields.missing("account number (IBAN)", "The notice");
+        return new Notice(reference, iban, lines);
     }
 
     Statement build() {

@@ -143,8 +143,10 @@ class BankSamplesTest {
         refused(whole.replace("Ccy=\"EUR\">3.50", "Ccy=\"EUR\">3.505"), "is not an amount with the decimals of EUR");
         refused(whole.replace("Ccy=\"EUR\">3.50", "Ccy=\"GBP\">3.50"), "mixes currencies");
         refused(document(""), "There is no statement in the file");
-        refused("<html><body>Sign in</body></html>", "This is a web page, and statements are camt.053.001.08");
-        refused("<a>".repeat(60), "not a camt.053.001.08 statement");
+        refused(
+                "<html><body>Sign in</body></html>",
+                "This is a web page, and statements are camt.053, camt.054, MT940 or CSV");
+        refused("<a>".repeat(60), "no camt.053 or camt.054");
     }
 
     private static void refused(String xml, String sentence) {

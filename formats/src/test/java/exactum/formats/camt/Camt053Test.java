@@ -107,9 +107,9 @@ class Camt053Test {
                                 + good.substring(good.indexOf("<Document"))))
                 .isInstanceOf(Refusal.class)
                 .hasMessageContaining("a document type, an entity");
-        assertThatThrownBy(() -> read(good.replace("053.001.08", "053.001.02")))
+        assertThatThrownBy(() -> read(good.replace("053.001.08", "053.001.01")))
                 .isInstanceOf(Refusal.class)
-                .hasMessageContaining("not a camt.053.001.08");
+                .hasMessageContaining("no camt.053 or camt.054 in version .02 or .08");
         assertThatThrownBy(() -> read(good.replace("1152.09", "1152.10")))
                 .isInstanceOf(Refusal.class)
                 .hasMessageContaining("does not add up");

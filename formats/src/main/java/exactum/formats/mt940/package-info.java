@@ -1,0 +1,2 @@
+/** Statements as MT940 (SWIFT category 9). */
+package exactum.formats.mt940;
