@@ -160,7 +160,8 @@ class StatementsTest {
     void many_lines_come_in_pages_and_none_is_lost(World world, FindBankLines lines, ImportStatements imports) {
         var many = new StatementLine[90];
         for (int i = 0; i < many.length; i++) many[i] = BankFiles.line(DAY, "0.01", "", "n" + i, "");
-        StatementId id = imports.fromFile(world.moorings, "s.xml", in(camt("S-1", world.iban, DAY, "100.00", many)));
+        StatementId id = imports.fromFile(world.moorings, "s.xml", in(camt("S-1", world.iban, DAY, "100.00", many)))
+                .last();
         assertThat(lines.ofStatement(world.moorings, id, 0, 1_000)).hasSize(90);
         assertThat(lines.countUnmatched(world.moorings)).isEqualTo(90);
         try (var ada = new Visitor(world, "ada")) {

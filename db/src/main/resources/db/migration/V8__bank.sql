@@ -105,6 +105,24 @@ create table bank_notice_line (
 create index on bank_notice_line (business_id, bank_account_id, bank_reference);
 revoke update, delete, truncate on bank_notice, bank_notice_line from exactum_app;
 
+-- A bank's CSV file until it is known how to read it, and how files with the same head are read.
+create table bank_csv (
+    business_id int not null references business,
+    id uuid not null,
+    file_name text not null,
+    content bytea not null,
+    kept_at timestamptz not null default now(),
+    primary key (business_id, id)
+);
+create table bank_csv_mapping (
+    business_id int not null references business,
+    head_sha256 bytea not null,
+    mapping text not null,
+    bank_account_id uuid not null,
+    primary key (business_id, head_sha256),
+    foreign key (business_id, bank_account_id) references bank_account
+);
+
 create function bank_line_is_a_fact() returns trigger language plpgsql as $$
 begin
     if (to_jsonb(new) - 'left_minor' - 'own_left_minor') <> (to_jsonb(old) - 'left_minor' - 'own_left_minor') then
@@ -160,6 +178,37 @@ create table payout_line (
 create index on payout_line (business_id, sale_ref) where sale_ref is not null;
 create index on payout_line (business_id, payout_id) where left_minor <> 0;
 
+-- How lines that repeat are treated, in order; retired ones stay for what they did.
+create table standing_rule (
+    business_id int not null references business,
+    id uuid not null,
+    name text not null,
+    place int not null,
+    bank_account_id uuid,
+    money_in boolean not null,
+    counterparty text not null,
+    words text not null,
+    currency char(3) not null,
+    least_minor bigint,
+    most_minor bigint,
+    account text not null,
+    made_by text not null,
+    made_at timestamptz not null default now(),
+    retired_by text,
+    retired_at timestamptz,
+    primary key (business_id, id),
+    foreign key (business_id, bank_account_id) references bank_account,
+    foreign key (business_id, account) references account,
+    check (counterparty <> '' or words <> '')
+);
+
+-- What is matched without a person, and how much may be missing; nothing of either where there is no row.
+create table matching_setting (
+    business_id int primary key references business,
+    by_itself boolean not null,
+    let_go_minor bigint not null check (let_go_minor between 0 and 1000)
+);
+
 -- A part of a bank line or a payout line joined to what it is; undone by a mark and a reversing entry.
 create table match (
     business_id int not null references business,
@@ -175,7 +224,8 @@ create table match (
     means_id uuid,
     take_back_id uuid,
     refund_id uuid,
-    account text,
+        account text,
+    rule_id uuid,
     words text not null,
     entry_id uuid,
     matched_on date not null,
@@ -190,8 +240,9 @@ create table match (
     foreign key (business_id, waiting_id) references waiting,
     foreign key (business_id, means_id) references means,
     foreign key (business_id, take_back_id) references take_back,
-    foreign key (business_id, refund_id) references refund,
+        foreign key (business_id, refund_id) references refund,
     foreign key (business_id, account) references account,
+    foreign key (business_id, rule_id) references standing_rule,
     foreign key (business_id, entry_id) references entry deferrable initially deferred,
     check ((bank_line_id is null) <> (payout_line_id is null))
 );
@@ -199,6 +250,17 @@ create index on match (business_id, bank_line_id) where bank_line_id is not null
 create index on match (business_id, payout_line_id) where payout_line_id is not null;
 create index on match (business_id, means_id) where means_id is not null;
 create index on match (business_id, waiting_id) where waiting_id is not null;
+create index on match (business_id, rule_id) where rule_id is not null;
+-- Lines that were matched by themselves, on which business day.
+create table self_matched (
+    business_id int not null,
+    bank_line_id uuid not null,
+    day date not null,
+    primary key (business_id, bank_line_id, day),
+    foreign key (business_id, bank_line_id) references bank_line
+);
+create index on self_matched (business_id, day);
+revoke update, delete, truncate on self_matched from exactum_app;
 create unique index match_makes_a_payment_once on match (business_id, means_id) where kind = 'payment';
 
 -- Where the money of a payment is by now; the one place that says so, for lists, pages and day sheet alike.

@@ -30,6 +30,17 @@ public final class FormatGuess {
         return first.contains(",") || first.contains(";") ? "CSV" : "nothing we know";
     }
 
+    /** Whether a file may be CSV of whatever shape: text in columns, and none of what we know otherwise. */
+    public static boolean mayBeCsv(byte[] head) {
+        String guess = of(head);
+        if (guess.equals("CSV") || guess.equals("text in UTF-16")) return true;
+        String first = new String(head, StandardCharsets.ISO_8859_1)
+                .lines()
+                .findFirst()
+                .orElse("");
+        return guess.equals("nothing we know") && first.matches(".*[\\t|^].*");
+    }
+
     private static String xml(String text) {
         if (text.toLowerCase(java.util.Locale.ROOT).contains("<html")) return "a web page";
         Matcher root = ROOT.matcher(text.replaceAll("(?s)<\\?.*?\\?>|<!--.*?-->", ""));

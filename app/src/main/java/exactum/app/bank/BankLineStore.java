@@ -13,8 +13,10 @@ import exactum.core.ids.BankLineId;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.StatementId;
+import exactum.core.ledger.AccountCode;
 import exactum.core.ledger.Periods;
 import exactum.core.matching.PayerMemory;
+import exactum.core.matching.StandingRule;
 import exactum.core.money.Money;
 import exactum.core.money.Valued;
 import exactumdb.tables.records.BankLineRecord;
@@ -52,6 +54,25 @@ class BankLineStore implements FindBankLines {
                    select id from bank_line where business_id = {0} and payer_account_digest = any({1})
                    union select id from bank_line where business_id = {0} and counterparty <> '' and lower(counterparty) = any({2}))
              order by l.booked_on desc limit 5000
+            """;
+    private static final String BOOKED = """
+            select l.*, (select string_agg(m.words, ', ') from match m where m.business_id = l.business_id and m.bank_line_id = l.id and m.undone_at is null) as was,
+                   (select min(m.account) from match m where m.business_id = l.business_id and m.bank_line_id = l.id and m.undone_at is null and m.kind = 'account' and m.amount_minor = l.amount_minor) as booked_to
+              from bank_line l
+             where l.business_id = {0} and (l.amount_minor > 0) = {1} and lower(l.counterparty) like {2} and lower(l.remittance || ' ' || l.end_to_end_id) like {3}
+             order by l.booked_on desc, l.id desc limit {4}
+            """;
+    private static final String ALIKE = """
+            select * from (
+                select distinct on (kind) t.* from (
+                    select l.*, m.account as booked_to,
+                           lower(case when l.counterparty <> '' then l.counterparty else regexp_replace(l.remittance, '[0-9].*$', '') end) || ' ' || (l.amount_minor > 0) || ' ' || m.account as kind,
+                           count(*) over (partition by lower(case when l.counterparty <> '' then l.counterparty else regexp_replace(l.remittance, '[0-9].*$', '') end), l.amount_minor > 0, m.account) as times
+                      from match m join bank_line l on l.business_id = m.business_id and l.id = m.bank_line_id
+                     where m.business_id = {0} and m.kind = 'account' and m.undone_at is null and m.rule_id is null and m.amount_minor = l.amount_minor
+                       and l.booked_on > (select max(booked_on) from bank_line where business_id = {0}) - 366) t
+                 where times >= 2 order by kind, booked_on desc) newest
+             order by booked_on desc limit {1}
             """;
     private static final Condition UNMATCHED = BANK_LINE.LEFT_MINOR.ne(0L);
     private static final String ACCOUNT = "payer account";
@@ -231,6 +252,61 @@ class BankLineStore implements FindBankLines {
                         Money.ofMinor(r.get("currency", String.class), r.get("left_minor", Long.class))))
                 .stream()
                 .filter(t -> !t.left().isZero())
+                .toList();
+    }
+
+    /**
+     * A line with what it was matched to.
+     *
+     * @param account what all of it was booked to, or null
+     */
+    record Booked(BankLine line, String was, AccountCode account) {}
+
+    /** Past lines whose texts hold what a rule asks for, the newest first, with what they were. */
+    List<Booked> bookedLike(BusinessId business, StandingRule.When when, int most) {
+        String own = own(business);
+        return db.fetch(
+                        BOOKED,
+                        DSL.inline(business.value()),
+                        DSL.val(when.in()),
+                        DSL.val(like(when.counterparty())),
+                        DSL.val(like(when.words())),
+                        DSL.val(most))
+                .map(r -> new Booked(
+                        line(r.into(BANK_LINE), own),
+                        r.get("was", String.class) == null ? "" : r.get("was", String.class),
+                        r.get("booked_to", String.class) == null
+                                ? null
+                                : AccountCode.valueOf(r.get("booked_to", String.class))));
+    }
+
+    private static String like(String words) {
+        return "%"
+                + words.strip()
+                        .toLowerCase(Locale.ROOT)
+                        .replace("\\", "\\\\")
+                        .replace("%", "\\%")
+                        .replace("_", "\\_") + "%";
+    }
+
+    /** The last line of each kind that was booked to the same account at least twice within a year. */
+    List<StandingRules.Offer> treatedAlike(BusinessId business, int most) {
+        String own = own(business);
+        return db.fetch(ALIKE, DSL.inline(business.value()), DSL.val(most))
+                .map(r -> new StandingRules.Offer(
+                        line(r.into(BANK_LINE), own),
+                        AccountCode.valueOf(r.get("booked_to", String.class)),
+                        r.get("times", Integer.class)));
+    }
+
+    /** What an account's lines of some days say, in their order. */
+    List<StatementLine> saidBetween(BusinessId business, BankAccountId account, LocalDate from, LocalDate until) {
+        return list(
+                        business,
+                        BANK_LINE.BANK_ACCOUNT_ID.eq(account).and(BANK_LINE.BOOKED_ON.between(from, until)),
+                        Integer.MAX_VALUE)
+                .stream()
+                .map(BankLine::said)
                 .toList();
     }
 

@@ -15,6 +15,7 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.UUID;
 
 /** What parts of lines are. */
 public interface FindMatches {
@@ -49,7 +50,8 @@ public interface FindMatches {
             MeansId means,
             TakeBackId takeBack,
             RefundId refund,
-            AccountCode account) {}
+            AccountCode account,
+            UUID rule) {}
 
     record Undone(LocalDate on, String by) {}
 

@@ -10,6 +10,7 @@ import exactum.core.bank.AccountNumber;
 import exactum.core.bank.Notice;
 import exactum.core.bank.Statement;
 import exactum.core.bank.StatementLine;
+import exactum.core.ids.BankAccountId;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.StatementId;
 import exactum.core.ledger.Bookings;
@@ -110,6 +111,19 @@ public class ImportStatements {
             }
             return new Imported(last, read.notices().size());
         });
+    }
+
+    /** Nobody else imports a statement of the account until the transaction ends. */
+    void lock(BusinessId business, BankAccountId account) {
+        statements.lock(business, account);
+    }
+
+    /** Takes a statement that was read otherwise. */
+    StatementId take(BusinessId business, BankAccount account, Statement read, String fileName, byte[] content) {
+        byte[] digest = sha256().digest(content);
+        if (statements.hasFile(business, digest))
+            throw new Refusal(AGAIN, "This file was imported before. Nothing was stored again.");
+        return store(business, account, read, fileName, digest);
     }
 
     /** Fetches what is new of an account where its bank offers that, and answers how many statements were imported. */

@@ -210,7 +210,7 @@ public class Match {
                     id,
                     MatchKind.WAITING,
                     worth,
-                    new FindMatches.Target(item.id(), confirmed.part(), named.means(), null, null, null),
+                    new FindMatches.Target(item.id(), confirmed.part(), named.means(), null, null, null, null),
                     words,
                     entry,
                     on);
@@ -241,7 +241,7 @@ public class Match {
                     id,
                     MatchKind.PAYMENT,
                     worth,
-                    new FindMatches.Target(null, null, means.id(), null, null, null),
+                    new FindMatches.Target(null, null, means.id(), null, null, null, null),
                     words,
                     Optional.empty(),
                     line.day());
@@ -264,7 +264,7 @@ public class Match {
                     id,
                     MatchKind.RETURN,
                     worth,
-                    new FindMatches.Target(null, null, part.means(), back.id(), null, null),
+                    new FindMatches.Target(null, null, part.means(), back.id(), null, null, null),
                     "payment of " + payment.customerName() + " came back",
                     Optional.empty(),
                     line.day());
@@ -282,7 +282,7 @@ public class Match {
                     id,
                     MatchKind.REFUND,
                     worth,
-                    new FindMatches.Target(null, null, part.drawnOn(), null, refund.id(), null),
+                    new FindMatches.Target(null, null, part.drawnOn(), null, refund.id(), null, null),
                     "refund to " + payment.customerName(),
                     Optional.empty(),
                     line.day());
@@ -297,7 +297,7 @@ public class Match {
                     id,
                     MatchKind.ACCOUNT,
                     worth,
-                    new FindMatches.Target(null, null, null, null, null, part.account()),
+                    new FindMatches.Target(null, null, null, null, null, part.account(), part.rule()),
                     account.label(),
                     entry,
                     line.day());
@@ -325,7 +325,7 @@ public class Match {
                     id,
                     MatchKind.OWN_TRANSFER,
                     worth,
-                    new FindMatches.Target(null, null, null, null, null, onItsWay),
+                    new FindMatches.Target(null, null, null, null, null, onItsWay, null),
                     words,
                     entry,
                     line.day());

@@ -28,6 +28,7 @@ class MatchCandidates {
     private final FindSetup setup;
     private final FindBusinesses businesses;
     private final BusinessClock clock;
+    private final StandingRules rules;
 
     MatchCandidates(
             FindWaiting waiting,
@@ -35,13 +36,15 @@ class MatchCandidates {
             FindPayments payments,
             FindSetup setup,
             FindBusinesses businesses,
-            BusinessClock clock) {
+            BusinessClock clock,
+            StandingRules rules) {
         this.waiting = waiting;
         this.documents = documents;
         this.payments = payments;
         this.setup = setup;
         this.businesses = businesses;
         this.clock = clock;
+        this.rules = rules;
     }
 
     List<Candidate> of(BusinessId business, List<BankLine> lines, List<FindClaims.Open> owed) {
@@ -64,6 +67,7 @@ class MatchCandidates {
                         w.item().since(),
                         w.item().left().amount())));
         paid(business, lines, candidates);
+        rules.inForce(business).forEach(r -> candidates.add(new Candidate.Ruled(r.rule())));
         candidates.add(ourselves(business));
         return candidates;
     }

@@ -6,6 +6,7 @@ import exactum.core.ids.BusinessId;
 import exactum.core.ledger.Accounts;
 import exactum.core.money.Money;
 import exactum.core.problem.Refusal;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
@@ -40,16 +41,22 @@ public class MatchCertain {
 
     /** Matches every line that is certain now and answers how many. */
     public int matchAll(BusinessId business) {
+        return matchEach(business).size();
+    }
+
+    /** Matches every line that is certain now and answers which those were. */
+    List<BankLineId> matchEach(BusinessId business) {
         Accounts accounts = ledger.accounts(business);
-        return match(
-                business,
-                propose.unmatched(business, Integer.MAX_VALUE).stream()
-                        .filter(Proposed::isCertain)
-                        .map(p -> p.line().id() + "|"
-                                + p.best().parts().stream()
-                                        .map(part -> PartText.whole(part, accounts))
-                                        .collect(Collectors.joining("|")))
-                        .toList());
+        var matched = new ArrayList<BankLineId>();
+        for (Proposed p : propose.unmatched(business, Integer.MAX_VALUE)) {
+            if (!p.isCertain()) continue;
+            String shown = p.line().id() + "|"
+                    + p.best().parts().stream()
+                            .map(part -> PartText.whole(part, accounts))
+                            .collect(Collectors.joining("|"));
+            if (matched(business, shown)) matched.add(p.line().id());
+        }
+        return matched;
     }
 
     private boolean matched(BusinessId business, String shown) {

@@ -42,6 +42,7 @@ class MatchPages {
     private final FindBooks books;
     private final Ledger ledger;
     private final Trails trails;
+    private final CountedTwice countedTwice;
 
     MatchPages(
             FindBankLines lines,
@@ -54,7 +55,8 @@ class MatchPages {
             FindSetup setup,
             FindBooks books,
             Ledger ledger,
-            Trails trails) {
+            Trails trails,
+            CountedTwice countedTwice) {
         this.lines = lines;
         this.matches = matches;
         this.propose = propose;
@@ -67,6 +69,7 @@ class MatchPages {
         this.books = books;
         this.ledger = ledger;
         this.trails = trails;
+        this.countedTwice = countedTwice;
     }
 
     @GetMapping("/bank-lines/{id}")
@@ -128,8 +131,10 @@ class MatchPages {
     @PostMapping("/bank-lines/{id}/match")
     @Needs(Power.MATCHING)
     String match(BusinessId business, @PathVariable BankLineId id, @RequestParam Map<String, String> fields) {
-        Money left = line(business, id).left();
-        match.match(business, new LineRef.OfBank(id), partText.parts(business, new LineAddition(fields, left).named()));
+        BankLine line = line(business, id);
+        List<PartText.Named> named = new LineAddition(fields, line.left()).named();
+        countedTwice.require(business, line, named, fields.containsKey("sure"));
+        match.match(business, new LineRef.OfBank(id), partText.parts(business, named));
         return "redirect:/bank-lines/" + id;
     }
 

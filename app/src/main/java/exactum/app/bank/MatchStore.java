@@ -64,6 +64,7 @@ class MatchStore implements FindMatches, Provable {
                 .setTakeBackId(t.takeBack())
                 .setRefundId(t.refund())
                 .setAccount(t.account())
+                .setRuleId(t.rule())
                 .setWords(m.words())
                 .setEntryId(m.entry())
                 .setMatchedOn(m.on())
@@ -136,7 +137,8 @@ class MatchStore implements FindMatches, Provable {
                         m.getMeansId(),
                         m.getTakeBackId(),
                         m.getRefundId(),
-                        m.getAccount()),
+                        m.getAccount(),
+                        m.getRuleId()),
                 m.getWords(),
                 m.getEntryId(),
                 m.getMatchedOn(),

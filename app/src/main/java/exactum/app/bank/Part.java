@@ -6,6 +6,7 @@ import exactum.core.ids.WaitingId;
 import exactum.core.ledger.AccountCode;
 import exactum.core.money.Money;
 import exactum.core.settlement.Policy;
+import java.util.UUID;
 
 /** What a part of a line is. Its amount is signed as the line. */
 public sealed interface Part {
@@ -23,8 +24,16 @@ public sealed interface Part {
     /** Credit on account that was given back. */
     record Refund(MeansId drawnOn, Money amount) implements Part {}
 
-    /** Booked to an account: a charge, a fee, interest. */
-    record ToAccount(AccountCode account, Money amount) implements Part {}
+    /**
+     * Booked to an account: a charge, a fee, interest.
+     *
+     * @param rule the standing rule that says so, or null
+     */
+    record ToAccount(AccountCode account, Money amount, UUID rule) implements Part {
+        public ToAccount(AccountCode account, Money amount) {
+            this(account, amount, null);
+        }
+    }
 
     /** On its way between two accounts of our own. */
     record OwnTransfer(Money amount) implements Part {}

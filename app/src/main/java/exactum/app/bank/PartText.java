@@ -17,6 +17,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.UUID;
 import org.springframework.stereotype.Component;
 
 /**
@@ -25,10 +26,15 @@ import org.springframework.stereotype.Component;
  */
 @Component
 class PartText {
+    private static final String LET_GO = "~";
     private final FindClaims claims;
+    private final StandingRules rules;
+    private final MatchSettings settings;
 
-    PartText(FindClaims claims) {
+    PartText(FindClaims claims, StandingRules rules, MatchSettings settings) {
         this.claims = claims;
+        this.rules = rules;
+        this.settings = settings;
     }
 
     /**
@@ -48,11 +54,14 @@ class PartText {
     /** What a proposal's part is named on a form. */
     static String key(Proposal.Part part, Accounts accounts) {
         return switch (part) {
-            case Proposal.Part.ForClaim p -> "claim:" + p.claim();
+            case Proposal.Part.ForClaim p ->
+                "claim:" + p.claim()
+                        + (p.letGo().isZero() ? "" : LET_GO + p.letGo().minor());
             case Proposal.Part.IsWaiting p -> "waiting:" + p.item();
             case Proposal.Part.OnAccount p -> "customer:" + p.customer();
             case Proposal.Part.ComesBack p -> "return:" + p.means();
             case Proposal.Part.OwnTransfer p -> "own:";
+            case Proposal.Part.ByRule p -> "rule:" + p.rule();
             case Proposal.Part.BankCharge p -> "account:" + accounts.of(AccountRole.BANK_CHARGES);
         };
     }
@@ -84,9 +93,10 @@ class PartText {
                     FindClaims.Open open = open(business, n);
                     sums.merge(open.customer(), n.amount(), Money::plus);
                     chosen.computeIfAbsent(open.customer(), c -> new ArrayList<>())
-                            .add(policyPart(open, n));
+                            .add(policyPart(business, open, n));
                 }
                 case "customer" -> sums.merge(CustomerId.valueOf(n.target()), n.amount(), Money::plus);
+                case "rule" -> parts.add(byRule(business, n));
                 default -> parts.add(part(n));
             }
         }
@@ -98,7 +108,7 @@ class PartText {
     }
 
     private FindClaims.Open open(BusinessId business, Named named) {
-        return claims.find(business, ClaimId.valueOf(named.target()))
+        return claims.find(business, ClaimId.valueOf(named.target().split(LET_GO)[0]))
                 .filter(o -> o.left().isPositive())
                 .orElseThrow(
                         () -> new Refusal(
@@ -106,8 +116,30 @@ class PartText {
                                 "What the line was to pay is settled already; taking it again would count the money twice. Nothing was matched."));
     }
 
-    private static Policy.Part policyPart(FindClaims.Open open, Named named) {
+    private Part byRule(BusinessId business, Named n) {
+        KeptRule rule = rules.find(business, uuid(n.target()))
+                .filter(r -> !r.isRetired())
+                .orElseThrow(() ->
+                        new Refusal("match.rule", "The standing rule is not in use any more. Nothing was matched."));
+        return new Part.ToAccount(rule.account(), n.amount(), rule.rule().id());
+    }
+
+    private static UUID uuid(String text) {
+        try {
+            return UUID.fromString(text);
+        } catch (IllegalArgumentException none) {
+            throw unknown();
+        }
+    }
+
+    /** What the proposal let go is let go only as far as the business still lets go of it. */
+    private Policy.Part policyPart(BusinessId business, FindClaims.Open open, Named named) {
         boolean same = open.left().currency().equals(named.amount().currency());
+        if (same && named.target().contains(LET_GO)) {
+            Money letGo = settings.of(business).letGo();
+            if (letGo.currency().equals(named.amount().currency()))
+                return new Policy.Part(open.claim(), open.left(), named.amount(), letGo);
+        }
         if (same) return Policy.Part.of(open.claim(), named.amount());
         if (named.settles() == null) {
             throw new Refusal(

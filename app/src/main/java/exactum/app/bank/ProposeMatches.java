@@ -26,12 +26,19 @@ public class ProposeMatches {
     private final FindClaims claims;
     private final MatchCandidates candidates;
     private final BankNoticeStore notices;
+    private final MatchSettings settings;
 
-    ProposeMatches(FindBankLines lines, FindClaims claims, MatchCandidates candidates, BankNoticeStore notices) {
+    ProposeMatches(
+            FindBankLines lines,
+            FindClaims claims,
+            MatchCandidates candidates,
+            BankNoticeStore notices,
+            MatchSettings settings) {
         this.lines = lines;
         this.claims = claims;
         this.candidates = candidates;
         this.notices = notices;
+        this.settings = settings;
     }
 
     /** The oldest unmatched lines with what they may be. */
@@ -52,7 +59,11 @@ public class ProposeMatches {
         List<BankLine> all = together(business, open);
         List<FindClaims.Open> owed = claims.allOpen(business);
         List<Candidate> known = candidates.of(business, all, owed);
-        List<List<Proposal>> proposals = new Matching(known, lines.memory(business, all)).propose(asked(business, all));
+        List<List<Proposal>> proposals = new Matching(
+                        known,
+                        lines.memory(business, all),
+                        settings.of(business).letGo())
+                .propose(asked(business, all));
         Map<Object, List<Proposal>> byLine = new HashMap<>();
         for (int i = 0; i < all.size(); i++) byLine.put(all.get(i).id(), proposals.get(i));
         Map<ClaimId, DocumentId> documents =
@@ -67,7 +78,7 @@ public class ProposeMatches {
         Map<BankLineId, String> more =
                 notices.wordsOf(business, all.stream().map(BankLine::id).toList());
         return all.stream()
-                .map(l -> new Asked(l.said().withMore(more.getOrDefault(l.id(), "")), l.left()))
+                .map(l -> new Asked(l.said().withMore(more.getOrDefault(l.id(), "")), l.left(), l.account()))
                 .toList();
     }
 

@@ -15,10 +15,13 @@ import exactum.core.ids.BusinessId;
 import exactum.core.ids.StatementId;
 import exactum.core.money.Money;
 import exactum.core.text.TextKind;
+import exactum.formats.FormatGuess;
 import java.io.IOException;
+import java.io.InputStream;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
+import java.util.UUID;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -34,6 +37,7 @@ class StatementPages {
     private final FindStatements statements;
     private final FindBankLines lines;
     private final ImportStatements imports;
+    private final ImportStatementCsv csv;
     private final FindSetup setup;
     private final BusinessClock clock;
 
@@ -41,11 +45,13 @@ class StatementPages {
             FindStatements statements,
             FindBankLines lines,
             ImportStatements imports,
+            ImportStatementCsv csv,
             FindSetup setup,
             BusinessClock clock) {
         this.statements = statements;
         this.lines = lines;
         this.imports = imports;
+        this.csv = csv;
         this.setup = setup;
         this.clock = clock;
     }
@@ -80,8 +86,24 @@ class StatementPages {
     @PostMapping("/statements/file")
     @Needs(Power.MATCHING)
     String file(BusinessId business, @RequestParam MultipartFile file) throws IOException {
+        if (isCsv(file)) return csv(business, file);
         ImportStatements.Imported imported = imports.fromFile(business, FileName.of(file), file.getInputStream());
         return imported.last() == null ? "redirect:/statements" : "redirect:/statements/" + imported.last();
+    }
+
+    private static boolean isCsv(MultipartFile file) throws IOException {
+        try (InputStream in = file.getInputStream()) {
+            byte[] start = in.readNBytes(FormatGuess.BYTES);
+            return FormatGuess.mayBeCsv(start);
+        }
+    }
+
+    /** A file whose head is known is read as the last one was; another one is looked at first. */
+    private String csv(BusinessId business, MultipartFile file) throws IOException {
+        UUID id = csv.keep(business, FileName.of(file), file.getBytes());
+        ImportStatementCsv.Waiting waiting = csv.waiting(business, id);
+        if (!waiting.known()) return "redirect:/statements/csv/" + id;
+        return "redirect:/statements/" + csv.take(business, id, waiting.looked().mapping(), waiting.account());
     }
 
     @PostMapping("/statements/fetch")

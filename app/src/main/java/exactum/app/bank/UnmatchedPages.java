@@ -8,6 +8,7 @@ import exactum.core.ids.BusinessId;
 import exactum.core.ids.MatchId;
 import exactum.core.matching.Grade;
 import exactum.core.money.Money;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
@@ -32,6 +33,9 @@ class UnmatchedPages {
     private final MatchCertain matchCertain;
     private final UndoMatch undo;
     private final FindSetup setup;
+    private final SelfMatching selfMatching;
+    private final StandingRules rules;
+    private final CountedTwice countedTwice;
 
     UnmatchedPages(
             WorkLines work,
@@ -41,7 +45,10 @@ class UnmatchedPages {
             Match match,
             MatchCertain matchCertain,
             UndoMatch undo,
-            FindSetup setup) {
+            FindSetup setup,
+            SelfMatching selfMatching,
+            StandingRules rules,
+            CountedTwice countedTwice) {
         this.work = work;
         this.lines = lines;
         this.targets = targets;
@@ -50,6 +57,9 @@ class UnmatchedPages {
         this.matchCertain = matchCertain;
         this.undo = undo;
         this.setup = setup;
+        this.selfMatching = selfMatching;
+        this.rules = rules;
+        this.countedTwice = countedTwice;
     }
 
     @GetMapping("/unmatched")
@@ -65,6 +75,7 @@ class UnmatchedPages {
         model.addAttribute("filter", filter);
         model.addAttribute("wanted", lines.countUnmatched(business, filter));
         model.addAttribute("accounts", setup.bankAccounts(business));
+        model.addAttribute("offers", rules.offers(business, 3));
         model.addAttribute(
                 "certain", rows.stream().filter(UnmatchedPages::isCertain).count());
         return "bank/unmatched";
@@ -99,6 +110,19 @@ class UnmatchedPages {
                 .stream()
                 .map(all -> Money.sum(all.getFirst().currency(), all))
                 .toList();
+    }
+
+    /** What was matched by itself on a day; each can be undone. */
+    @GetMapping("/unmatched/by-themselves")
+    String byThemselves(BusinessId business, @RequestParam LocalDate day, Model model) {
+        model.addAttribute("day", day);
+        model.addAttribute(
+                "rows",
+                selfMatching.of(business, day).stream()
+                        .map(l -> work.one(business, l))
+                        .toList());
+        totals(business, model);
+        return "bank/by-themselves";
     }
 
     /** Matches the certain ones that were shown, as they were shown. */
@@ -158,8 +182,10 @@ class UnmatchedPages {
     @Needs(Power.MATCHING)
     String match(
             BusinessId business, @PathVariable BankLineId id, @RequestParam Map<String, String> fields, Model model) {
-        Money left = lines.find(business, id).orElseThrow().left();
-        match.match(business, new LineRef.OfBank(id), partText.parts(business, new LineAddition(fields, left).named()));
+        BankLine line = lines.find(business, id).orElseThrow();
+        List<PartText.Named> named = new LineAddition(fields, line.left()).named();
+        countedTwice.require(business, line, named, fields.containsKey("sure"));
+        match.match(business, new LineRef.OfBank(id), partText.parts(business, named));
         return done(business, id, model);
     }
 

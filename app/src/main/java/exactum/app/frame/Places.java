@@ -31,6 +31,7 @@ final class Places {
             new Place(Station.BANK, "Statements", "/statements"),
             new Place(Station.BANK, "Payouts", "/payouts"),
             new Place(Station.BANK, "Unmatched", "/unmatched"),
+            new Place(Station.BANK, "Standing rules", "/matching-rules"),
             new Place(Station.BANK, "Tie-out", "/tie-out"),
             new Place(Station.BOOKS, "Balances", "/ledger"),
             new Place(Station.BOOKS, "Entries", "/ledger/entries"),

@@ -1,6 +1,7 @@
 package exactum.app.jobs;
 
 import exactum.app.bank.ImportStatements;
+import exactum.app.bank.SelfMatching;
 import exactum.app.billing.CommitBillingRun;
 import exactum.app.business.Business;
 import exactum.app.business.FindBusinesses;
@@ -28,11 +29,13 @@ public class DailyWork implements PlayDays.DayWork {
     private static final Logger LOG = LoggerFactory.getLogger(DailyWork.class);
     private static final UUID BILLING = new UUID(0, 0);
     private static final UUID CARDS = new UUID(0, 1);
+    private static final UUID MATCHING = new UUID(0, 2);
     private final FindBusinesses businesses;
     private final FindSetup setup;
     private final AskProcessor ask;
     private final ImportPayouts payouts;
     private final ImportStatements statements;
+    private final SelfMatching selfMatching;
     private final CommitBillingRun billing;
     private final Troubles troubles;
 
@@ -42,6 +45,7 @@ public class DailyWork implements PlayDays.DayWork {
             AskProcessor ask,
             ImportPayouts payouts,
             ImportStatements statements,
+            SelfMatching selfMatching,
             CommitBillingRun billing,
             Troubles troubles) {
         this.businesses = businesses;
@@ -49,6 +53,7 @@ public class DailyWork implements PlayDays.DayWork {
         this.ask = ask;
         this.payouts = payouts;
         this.statements = statements;
+        this.selfMatching = selfMatching;
         this.billing = billing;
         this.troubles = troubles;
     }
@@ -61,6 +66,7 @@ public class DailyWork implements PlayDays.DayWork {
     /** The work of one business. */
     public void work(BusinessId business, LocalDate day) {
         takeIn(business);
+        guarded(business, "Matching", MATCHING, () -> selfMatching.run(business, day));
         guarded(business, "Billing", BILLING, () -> billing.runFor(business, day));
     }
 

@@ -107,6 +107,9 @@ public sealed interface Candidate {
         }
     }
 
+    /** A standing rule; the first that is given goes before the others. */
+    record Ruled(StandingRule rule) implements Candidate {}
+
     /**
      * Our own accounts, between which money is moved.
      *

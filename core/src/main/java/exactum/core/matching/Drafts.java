@@ -11,10 +11,17 @@ import java.util.Objects;
 /** Puts proposals for a line together. */
 final class Drafts {
     private final Asked asked;
+    private final Money letGo;
     private final List<Proposal> made = new ArrayList<>();
 
-    Drafts(Asked asked) {
+    /**
+     * Proposals for a line.
+     *
+     * @param letGo how much may be missing of an open item and is let go; null for nothing
+     */
+    Drafts(Asked asked, Money letGo) {
         this.asked = asked;
+        this.letGo = letGo;
     }
 
     List<Proposal> made() {
@@ -50,7 +57,7 @@ final class Drafts {
     /** The items in full, and what the bank kept of it as its charge. */
     void itemsLessCharge(List<Candidate.Open> items, Money charge, Reason... reasons) {
         var parts = new ArrayList<Part>();
-        items.forEach(o -> parts.add(part(o, o.left(), false)));
+        items.forEach(o -> parts.add(part(o, o.left(), o.left().withMinor(0))));
         parts.add(new Part.BankCharge(charge.negated(), "bank charge of " + charge.text()));
         add(parts, charge.withMinor(0), reasons);
     }
@@ -61,15 +68,22 @@ final class Drafts {
             Money wanted = discounted ? one.toPayOn(day) : one.left();
             Money part = rest.min(wanted);
             if (!part.isPositive()) continue;
-            parts.add(part(one, part, part.compareTo(wanted) < 0));
+            parts.add(part(one, part, wanted.minus(part)));
             rest = rest.minus(part);
         }
         return rest;
     }
 
-    private static Part part(Candidate.Open one, Money part, boolean inPart) {
-        String words = "%s%s of %s"
-                .formatted(inPart ? "part of " : "", one.number(), one.whose().name());
-        return new Part.ForClaim(one.claim(), one.whose().id(), one.number(), part, words);
+    private Part part(Candidate.Open one, Money part, Money missing) {
+        boolean isLetGo = letGo != null
+                && missing.isPositive()
+                && missing.currency().equals(letGo.currency())
+                && missing.compareTo(letGo) <= 0;
+        String of = one.number() + " of " + one.whose().name();
+        String words = isLetGo
+                ? "%s, of which %s is let go".formatted(of, missing.text())
+                : missing.isPositive() ? "part of " + of : of;
+        return new Part.ForClaim(
+                one.claim(), one.whose().id(), one.number(), part, isLetGo ? missing : part.withMinor(0), words);
     }
 }

@@ -34,6 +34,7 @@ final class MatchIndex {
     /** The greatest number of each shape. */
     private final Map<String, BigInteger> shapes = new HashMap<>();
 
+    private final List<StandingRule> rules = new ArrayList<>();
     private final List<Candidate.Ourselves> ourselves = new ArrayList<>();
     private int open;
 
@@ -98,6 +99,7 @@ final class MatchIndex {
                     r.references().forEach(reference -> number(reference, r));
                     amount(r.left().negated(), r);
                 }
+                case Candidate.Ruled ruled -> rules.add(ruled.rule());
                 case Candidate.Ourselves our -> ourselves.add(our);
             }
         }
@@ -163,6 +165,10 @@ final class MatchIndex {
     private void shape(String key) {
         String digits = Written.digits(key);
         if (!digits.isEmpty()) shapes.merge(Written.shape(key), new BigInteger(digits), BigInteger::max);
+    }
+
+    List<StandingRule> rules() {
+        return rules;
     }
 
     List<Candidate.Ourselves> ourselves() {

@@ -25,12 +25,14 @@ import java.util.stream.IntStream;
 public final class Matching {
     private static final int MOST = 8;
     private static final int LEAST = 30;
+    private static final int RULED = 105;
     private static final int DOUBTED = 90;
     private static final int CLOSE = 15;
     private static final int STRONG = 80;
     private static final int TAKEN = 45;
     private final MatchIndex index;
     private final PayerMemory memory;
+    private final Money letGo;
     private final Map<Object, Long> there = new HashMap<>();
 
     /**
@@ -39,6 +41,17 @@ public final class Matching {
      * @param memory who paid from which account before; not changed
      */
     public Matching(Collection<? extends Candidate> candidates, PayerMemory memory) {
+        this(candidates, memory, null);
+    }
+
+    /**
+     * Proposes from what is open and waits.
+     *
+     * @param memory who paid from which account before; not changed
+     * @param letGo how much may be missing of an open item and is let go, in the currency of the business; null for nothing
+     */
+    public Matching(Collection<? extends Candidate> candidates, PayerMemory memory, Money letGo) {
+        this.letGo = letGo;
         index = new MatchIndex(candidates);
         this.memory = memory;
         for (Candidate candidate : candidates) {
@@ -48,6 +61,7 @@ public final class Matching {
                     there.put(w.item(), Math.abs(w.left().minor()));
                 case Candidate.Received r -> there.put(r.means(), r.left().minor());
                 case Candidate.Paid p -> {}
+                case Candidate.Ruled r -> {}
                 case Candidate.Ourselves our -> {}
             }
         }
@@ -67,17 +81,19 @@ public final class Matching {
 
     /** The proposals for each line, in the order of the lines; none where nothing we know explains it. */
     public List<List<Proposal>> propose(List<Asked> lines) {
+        var own = new OwnTransfers(index.ourselves(), lines);
         List<List<Proposal>> all = lines.parallelStream()
-                .map(l -> of(l, memory, null, Taken.NOTHING))
+                .map(l -> of(l, own, memory, null, Taken.NOTHING))
                 .collect(Collectors.toCollection(ArrayList::new));
-        all = withLearnt(lines, all, new WholeSet(all, there));
+        all = withLearnt(lines, own, all, new WholeSet(all, there));
         List<List<Proposal>> wanted = List.copyOf(all);
-        all = withTaken(lines, all, new WholeSet(all, there));
+        all = withTaken(lines, own, all, new WholeSet(all, there));
         return ordered(lines, wanted, all, new WholeSet(all, there));
     }
 
     /** What is certain teaches who pays from which account, for the lines that are not. */
-    private List<List<Proposal>> withLearnt(List<Asked> lines, List<List<Proposal>> all, WholeSet set) {
+    private List<List<Proposal>> withLearnt(
+            List<Asked> lines, OwnTransfers own, List<List<Proposal>> all, WholeSet set) {
         PayerMemory learnt = memory.copy();
         var unsure = new ArrayList<Integer>();
         Map<String, CustomerId> taught = new HashMap<>();
@@ -99,7 +115,7 @@ public final class Matching {
             taught.put(words(lines.get(i)), customer);
             learnt.add(lines.get(i).said(), customer);
         }
-        return again(all, unsure, i -> of(lines.get(i), learnt, taught.get(words(lines.get(i))), meant));
+        return again(all, unsure, i -> of(lines.get(i), own, learnt, taught.get(words(lines.get(i))), meant));
     }
 
     /** Whether no number speaks for it, so that what other lines teach of the payer may change it. */
@@ -114,7 +130,8 @@ public final class Matching {
     }
 
     /** Lines that did not get what they wanted most are looked at again, with what the others leave. */
-    private List<List<Proposal>> withTaken(List<Asked> lines, List<List<Proposal>> all, WholeSet set) {
+    private List<List<Proposal>> withTaken(
+            List<Asked> lines, OwnTransfers own, List<List<Proposal>> all, WholeSet set) {
         var taken = new Taken();
         var denied = new ArrayList<Integer>();
         for (int i = 0; i < lines.size(); i++) {
@@ -126,7 +143,7 @@ public final class Matching {
                 denied.add(i);
             }
         }
-        return again(all, denied, i -> of(lines.get(i), memory, null, taken));
+        return again(all, denied, i -> of(lines.get(i), own, memory, null, taken));
     }
 
     private static List<List<Proposal>> again(
@@ -141,11 +158,12 @@ public final class Matching {
         return set.chosen(line) < 0 ? null : all.get(line).get(set.chosen(line));
     }
 
-    private List<Proposal> of(Asked line, PayerMemory payerMemory, CustomerId taught, Taken taken) {
+    private List<Proposal> of(Asked line, OwnTransfers own, PayerMemory payerMemory, CustomerId taught, Taken taken) {
         var written = new Written(line.said());
         var named = new Named(index, written);
-        var drafts = new Drafts(line);
-        ownTransfer(line, drafts);
+        var drafts = new Drafts(line, letGo);
+        own.propose(line, drafts);
+        rule(line, drafts);
         new WaitingMoney(index, taken, line, named, drafts).propose();
         if (line.isIn())
             new Incoming(
@@ -161,6 +179,16 @@ public final class Matching {
         return best(drafts.made());
     }
 
+    /** What the first standing rule says that the line meets. */
+    private void rule(Asked line, Drafts drafts) {
+        index.rules().stream()
+                .filter(r -> r.when().isMetBy(line))
+                .findFirst()
+                .ifPresent(r -> drafts.whole(
+                        new Part.ByRule(r.id(), line.left(), r.target()),
+                        new Reason("the standing rule “%s”".formatted(r.name()), RULED)));
+    }
+
     /** Of proposals with the same parts the better one; the best of all. */
     private static List<Proposal> best(List<Proposal> made) {
         return made.stream()
@@ -174,24 +202,6 @@ public final class Matching {
                 .stream()
                 .limit(MOST)
                 .toList();
-    }
-
-    private void ownTransfer(Asked line, Drafts drafts) {
-        String account = line.said().further().account().replaceAll("\\s", "");
-        for (Candidate.Ourselves our : index.ourselves()) {
-            Money left = line.left();
-            if (!account.isEmpty() && our.accounts().contains(account)) {
-                drafts.whole(
-                        new Part.OwnTransfer(left, "own transfer"), new Reason("the other account is ours too", 100));
-            } else if (account.isEmpty()
-                    && our.names().stream()
-                            .anyMatch(n ->
-                                    Names.of(n).like(Names.of(line.said().counterparty())) == Names.Likeness.WHOLE)) {
-                drafts.whole(
-                        new Part.OwnTransfer(left, "own transfer"),
-                        new Reason("the other party is called as we are", 55));
-            }
-        }
     }
 
     /** The chosen one first; what another line takes is said. */

@@ -10,6 +10,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.UUID;
 import java.util.stream.Collectors;
 
 /**
@@ -28,8 +29,12 @@ public record Proposal(Money line, List<Part> parts, Money remainder, List<Reaso
 
         String words();
 
-        /** Settles an open item, in full, in part or less a discount. */
-        record ForClaim(ClaimId claim, CustomerId customer, String number, Money amount, String words)
+        /**
+         * Settles an open item, in full, in part or less a discount.
+         *
+         * @param letGo what is missing of it and small enough to be let go; zero for nothing
+         */
+        record ForClaim(ClaimId claim, CustomerId customer, String number, Money amount, Money letGo, String words)
                 implements Part {}
 
         /** Is money that waited for the bank. */
@@ -43,6 +48,9 @@ public record Proposal(Money line, List<Part> parts, Money remainder, List<Reaso
 
         /** Goes to, or comes from, another account of ours. */
         record OwnTransfer(Money amount, String words) implements Part {}
+
+        /** Is what a standing rule says. */
+        record ByRule(UUID rule, Money amount, String words) implements Part {}
 
         /** Is a charge of the bank's. */
         record BankCharge(Money amount, String words) implements Part {}

@@ -63,6 +63,7 @@ final class Taken {
             case Proposal.Part.ComesBack p -> p.means();
             case Proposal.Part.OnAccount p -> null;
             case Proposal.Part.OwnTransfer p -> null;
+            case Proposal.Part.ByRule p -> null;
             case Proposal.Part.BankCharge p -> null;
         };
     }

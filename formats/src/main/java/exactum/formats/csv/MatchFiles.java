@@ -111,6 +111,7 @@ public final class MatchFiles {
             case Part.ComesBack p -> null;
             case Part.OnAccount p -> null;
             case Part.OwnTransfer p -> null;
+            case Part.ByRule p -> null;
             case Part.BankCharge p -> null;
         };
     }

@@ -1,0 +1,83 @@
+package exactum.app.bank;
+
+import static exactumdb.Tables.MATCHING_SETTING;
+
+import exactum.app.audit.Audit;
+import exactum.app.business.FindBusinesses;
+import exactum.core.ids.BusinessId;
+import exactum.core.money.Money;
+import exactum.core.problem.Refusal;
+import java.util.List;
+import org.jooq.DSLContext;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/** What is matched without a person, and how much of an open item may be missing: nothing of either until it is switched on. */
+@Component
+public class MatchSettings {
+    private static final int MOST_LET_GO = 1000;
+    private final DSLContext db;
+    private final FindBusinesses businesses;
+    private final Audit audit;
+
+    MatchSettings(DSLContext db, FindBusinesses businesses, Audit audit) {
+        this.db = db;
+        this.businesses = businesses;
+        this.audit = audit;
+    }
+
+    /**
+     * How a business matches.
+     *
+     * @param byItself whether certain lines are matched without a person
+     * @param letGo how much may be missing of an open item and is booked to tolerated differences
+     */
+    public record Setting(boolean byItself, Money letGo) {}
+
+    public Setting of(BusinessId business) {
+        Money nothing = Money.zero(businesses.get(business).currency());
+        return db.selectFrom(MATCHING_SETTING)
+                .where(MATCHING_SETTING.BUSINESS_ID.eq(business))
+                .fetchOptional(r -> new Setting(r.getByItself(), nothing.withMinor(r.getLetGoMinor())))
+                .orElse(new Setting(false, nothing));
+    }
+
+    /** The businesses whose certain lines are matched by themselves. */
+    List<BusinessId> byThemselves() {
+        return db.select(MATCHING_SETTING.BUSINESS_ID)
+                .from(MATCHING_SETTING)
+                .where(MATCHING_SETTING.BY_ITSELF)
+                .fetch(r -> r.value1());
+    }
+
+    /**
+     * Changes it.
+     *
+     * @throws Refusal if more than 10.00 may be missing
+     */
+    @Transactional
+    public void change(BusinessId business, Setting to) {
+        if (to.letGo().isNegative() || to.letGo().minor() > MOST_LET_GO)
+            throw new Refusal(
+                            "matching.let-go",
+                            "%s is too much to let go; at most %s may be missing. Nothing was saved."
+                                    .formatted(
+                                            to.letGo().text(),
+                                            to.letGo().withMinor(MOST_LET_GO).text()))
+                    .at("letGo");
+        if (to.equals(of(business))) return;
+        db.insertInto(MATCHING_SETTING)
+                .set(MATCHING_SETTING.BUSINESS_ID, business)
+                .set(MATCHING_SETTING.BY_ITSELF, to.byItself())
+                .set(MATCHING_SETTING.LET_GO_MINOR, to.letGo().minor())
+                .onDuplicateKeyUpdate()
+                .set(MATCHING_SETTING.BY_ITSELF, to.byItself())
+                .set(MATCHING_SETTING.LET_GO_MINOR, to.letGo().minor())
+                .execute();
+        audit.record(
+                business,
+                "changed how lines are matched",
+                (to.byItself() ? "certain ones by themselves" : "certain ones in one press") + ", up to "
+                        + to.letGo().text() + " let go");
+    }
+}
