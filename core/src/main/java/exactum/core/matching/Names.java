@@ -189,8 +189,27 @@ final class Names {
     }
 
     /** How well this name agrees with who is written to be the other party. */
-    Likeness like(Names written) {
-        if (isEmpty() || written.isEmpty()) return Likeness.NONE;
+    Likeness like(Names other) {
+        if (isEmpty() || other.isEmpty()) return Likeness.NONE;
+        Names written = other.joinedLike(this);
+        Names ours = joinedLike(other);
+        return ours == this ? likeWritten(written) : ours.likeWritten(written);
+    }
+
+    /** {@code Mc Hugh} is one word where the other name has it as one. */
+    private Names joinedLike(Names other) {
+        for (int i = 0; i + 1 < words.size(); i++) {
+            String one = words.get(i) + words.get(i + 1);
+            if (one.length() < 5 || !other.words.contains(one)) continue;
+            var merged = new ArrayList<>(words);
+            merged.set(i, one);
+            merged.remove(i + 1);
+            return new Names(merged, folded, mayBeCut).joinedLike(other);
+        }
+        return this;
+    }
+
+    private Likeness likeWritten(Names written) {
         if (joined.equals(written.joined) && joined.length() >= TOLD_BY) return Likeness.WHOLE;
         var taken = new boolean[written.words.size()];
         int whole = 0;
