@@ -1,6 +1,7 @@
 package exactum.bench;
 
 import de.siegmar.fastcsv.reader.CsvReader;
+import exactum.app.bank.ImportStatementCsv;
 import exactum.app.bank.ImportStatements;
 import exactum.app.ledger.Ledger;
 import exactum.app.payouts.ImportPayouts;
@@ -8,6 +9,7 @@ import exactum.app.setup.Banking;
 import exactum.app.setup.ProcessorAccount;
 import exactum.app.setup.Processors;
 import exactum.core.bank.Iban;
+import exactum.core.ids.BankAccountId;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.ProcessorId;
 import exactum.core.ledger.AccountCode;
@@ -24,6 +26,7 @@ import java.nio.file.Path;
 import java.util.Currency;
 import java.util.List;
 import java.util.Locale;
+import java.util.UUID;
 import javax.xml.stream.XMLInputFactory;
 import javax.xml.stream.XMLStreamConstants;
 
@@ -45,14 +48,18 @@ public final class ImportBench {
     public static void main(String[] arguments) throws Exception {
         try (var postgres = ThrowawayPostgres.start()) {
             Measured statement = measure(postgres, "statement lines", ImportBench::statement, 10_000, 100_000);
+            Measured mt940 = measure(postgres, "lines of MT940", ImportBench::mt940, 10_000, 100_000);
+            Measured csv = measure(postgres, "lines of a bank’s CSV", ImportBench::bankCsv, 10_000, 100_000);
             Measured payout = measure(postgres, "payout lines", ImportBench::payout, 10_000, 100_000);
             Measured customers = measure(postgres, "customers", ImportBench::customers, 5_000, 50_000);
             System.out.printf(
                     Locale.ROOT,
-                    "ratio=%.2f growth=%.2f heap_mb=%d ratio_payout=%.2f growth_payout=%.2f ratio_customers=%.2f customers_s=%.1f%n",
+                    "ratio=%.2f growth=%.2f heap_mb=%d ratio_mt940=%.2f ratio_csv=%.2f ratio_payout=%.2f growth_payout=%.2f ratio_customers=%.2f customers_s=%.1f%n",
                     statement.large().ratio(),
                     statement.large().growthFrom(statement.small()),
                     BenchGround.peakHeapMb(),
+                    mt940.large().ratio(),
+                    csv.large().ratio(),
                     payout.large().ratio(),
                     payout.large().growthFrom(payout.small()),
                     customers.large().ratio(),
@@ -80,18 +87,84 @@ public final class ImportBench {
         return new Measured(small, large);
     }
 
-    private static Result statement(BenchGround ground, int lines) throws Exception {
-        BusinessId business = ground.businesses.getFirst();
-        Path file = camt(lines);
-        ground.bean(Banking.class)
+    private static BankAccountId bank(BenchGround ground) {
+        return ground.bean(Banking.class)
                 .addBankAccount(
-                        business,
+                        ground.businesses.getFirst(),
                         "Bank",
                         IBAN,
                         new AccountCode("1000"),
                         Money.of("EUR", "0.00"),
                         BenchGround.DAY,
                         null);
+    }
+
+    private static Result mt940(BenchGround ground, int lines) throws Exception {
+        BusinessId business = ground.businesses.getFirst();
+        Path file = mt940(lines);
+        bank(ground);
+        ground.rows.settleDown();
+        long began = System.nanoTime();
+        try (InputStream in = Files.newInputStream(file)) {
+            ground.bean(ImportStatements.class).fromFile(business, "bench.sta", in);
+        }
+        double seconds = (System.nanoTime() - began) / 1e9;
+        return result(
+                ground, lines, seconds, walkLines(file), List.of("bank_statement", "bank_line", "entry", "posting"));
+    }
+
+    private static Result bankCsv(BenchGround ground, int lines) throws Exception {
+        BusinessId business = ground.businesses.getFirst();
+        Path file = bankCsv(lines);
+        BankAccountId account = bank(ground);
+        ground.rows.settleDown();
+        var csv = ground.bean(ImportStatementCsv.class);
+        long began = System.nanoTime();
+        UUID kept = csv.keep(business, "bench.csv", Files.readAllBytes(file));
+        csv.take(business, kept, csv.waiting(business, kept).looked().mapping(), account);
+        double seconds = (System.nanoTime() - began) / 1e9;
+        return result(
+                ground, lines, seconds, walkCsv(file), List.of("bank_statement", "bank_line", "entry", "posting"));
+    }
+
+    private static double walkLines(Path file) throws Exception {
+        long began = System.nanoTime();
+        long letters;
+        try (var all = Files.lines(file)) {
+            letters = all.mapToLong(String::length).sum();
+        }
+        if (letters == 0) throw new IllegalStateException("the file is empty");
+        return (System.nanoTime() - began) / 1e9;
+    }
+
+    private static Path mt940(int lines) throws Exception {
+        Path file = Files.createTempFile("bench", ".sta");
+        try (Writer out = Files.newBufferedWriter(file)) {
+            out.write(":20:S\r\n:25:" + IBAN.value() + "\r\n:28C:1/1\r\n:60F:C260601EUR0,00\r\n");
+            for (int i = 1; i <= lines; i++)
+                out.write(
+                        ":61:2606010601C1,00NTRFNONREF//REF%1$d\r\n:86:166?20EREF+E2E%1$d?21SVWZ+INV-2026-%1$06d thank?22 you?32Customer %1$d\r\n"
+                                .formatted(i));
+            out.write(":62F:C260601EUR" + lines + ",00\r\n-\r\n");
+        }
+        return file;
+    }
+
+    private static Path bankCsv(int lines) throws Exception {
+        Path file = Files.createTempFile("bench", ".csv");
+        try (Writer out = Files.newBufferedWriter(file)) {
+            out.write("Date,Name,Reference,End-to-end id,Bank reference,Amount,Balance\n");
+            for (int i = 1; i <= lines; i++)
+                out.write("2026-06-01,Customer %1$d,INV-2026-%1$06d thank you,E2E%1$d,REF%1$d,1.00,%1$d.00\n"
+                        .formatted(i));
+        }
+        return file;
+    }
+
+    private static Result statement(BenchGround ground, int lines) throws Exception {
+        BusinessId business = ground.businesses.getFirst();
+        Path file = camt(lines);
+        bank(ground);
         ground.rows.settleDown();
         long began = System.nanoTime();
         try (InputStream in = Files.newInputStream(file)) {

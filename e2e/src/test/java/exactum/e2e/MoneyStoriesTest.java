@@ -30,10 +30,11 @@ class MoneyStoriesTest {
         person.goTo("/day");
         person.moveForwardTo(until);
         person.goTo("/unmatched");
-        person.page
-                .locator("#unmatched a", new Page.LocatorOptions().setHasText(says))
+                person.page.navigate(person.page
+                .locator("#unmatched a[data-open]", new Page.LocatorOptions().setHasText(says))
                 .first()
-                .click();
+                .evaluate("a => a.href")
+                .toString());
         assertThat(person.page.locator("h1")).containsText("Bank line of");
     }
 

@@ -58,7 +58,8 @@ class WholeLineTest {
         person.goTo("/unmatched");
         person.sees("PO-2026-06-01");
         person.look();
-        person.press("Match 1 line");
+                page.getByText("Rehearse 1 line").click();
+        person.press("Match the selected lines");
         person.sees("Every bank line is matched");
         person.goTo("/payouts");
         page.getByText("PO-2026-06-01").click();

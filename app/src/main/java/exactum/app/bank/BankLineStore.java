@@ -66,10 +66,10 @@ class BankLineStore implements FindBankLines {
             select * from (
                 select distinct on (kind) t.* from (
                     select l.*, m.account as booked_to,
-                           lower(case when l.counterparty <> '' then l.counterparty else regexp_replace(l.remittance, '[0-9].*$', '') end) || ' ' || (l.amount_minor > 0) || ' ' || m.account as kind,
-                           count(*) over (partition by lower(case when l.counterparty <> '' then l.counterparty else regexp_replace(l.remittance, '[0-9].*$', '') end), l.amount_minor > 0, m.account) as times
+                           lower(case when l.counterparty <> '' then l.counterparty else coalesce((regexp_match(l.remittance, '^\\s*([^\\s0-9]+(\\s+[^\\s0-9]+)?)'))[1], '') end) || ' ' || (l.amount_minor > 0) || ' ' || m.account as kind,
+                           count(*) over (partition by lower(case when l.counterparty <> '' then l.counterparty else coalesce((regexp_match(l.remittance, '^\\s*([^\\s0-9]+(\\s+[^\\s0-9]+)?)'))[1], '') end), l.amount_minor > 0, m.account) as times
                       from match m join bank_line l on l.business_id = m.business_id and l.id = m.bank_line_id
-                     where m.business_id = {0} and m.kind = 'account' and m.undone_at is null and m.rule_id is null and m.amount_minor = l.amount_minor
+                     where m.business_id = {0} and m.kind = 'account' and m.undone_at is null and m.rule_id is null and m.amount_minor = l.amount_minor and l.bank_code not like '%/MDOP/%'
                        and l.booked_on > (select max(booked_on) from bank_line where business_id = {0}) - 366) t
                  where times >= 2 order by kind, booked_on desc) newest
              order by booked_on desc limit {1}

@@ -6,10 +6,10 @@ import exactum.core.ids.BusinessId;
 import exactum.core.ledger.Accounts;
 import exactum.core.money.Money;
 import exactum.core.problem.Refusal;
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 
@@ -41,22 +41,24 @@ public class MatchCertain {
 
     /** Matches every line that is certain now and answers how many. */
     public int matchAll(BusinessId business) {
-        return matchEach(business).size();
+        return matchEach(business, line -> {});
     }
 
-    /** Matches every line that is certain now and answers which those were. */
-    List<BankLineId> matchEach(BusinessId business) {
+    /** Matches every line that is certain now, hands on each that was, and answers how many. */
+    int matchEach(BusinessId business, Consumer<BankLineId> matched) {
         Accounts accounts = ledger.accounts(business);
-        var matched = new ArrayList<BankLineId>();
+        int count = 0;
         for (Proposed p : propose.unmatched(business, Integer.MAX_VALUE)) {
             if (!p.isCertain()) continue;
             String shown = p.line().id() + "|"
                     + p.best().parts().stream()
                             .map(part -> PartText.whole(part, accounts))
                             .collect(Collectors.joining("|"));
-            if (matched(business, shown)) matched.add(p.line().id());
+            if (!matched(business, shown)) continue;
+            matched.accept(p.line().id());
+            count++;
         }
-        return matched;
+        return count;
     }
 
     private boolean matched(BusinessId business, String shown) {

@@ -1,14 +1,10 @@
 package exactum.app.bank;
 
-import static exactumdb.Tables.MATCHING_SETTING;
-
 import exactum.app.audit.Audit;
 import exactum.app.business.FindBusinesses;
 import exactum.core.ids.BusinessId;
 import exactum.core.money.Money;
 import exactum.core.problem.Refusal;
-import java.util.List;
-import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -16,12 +12,12 @@ import org.springframework.transaction.annotation.Transactional;
 @Component
 public class MatchSettings {
     private static final int MOST_LET_GO = 1000;
-    private final DSLContext db;
+    private final MatchSettingStore store;
     private final FindBusinesses businesses;
     private final Audit audit;
 
-    MatchSettings(DSLContext db, FindBusinesses businesses, Audit audit) {
-        this.db = db;
+    MatchSettings(MatchSettingStore store, FindBusinesses businesses, Audit audit) {
+        this.store = store;
         this.businesses = businesses;
         this.audit = audit;
     }
@@ -36,18 +32,7 @@ public class MatchSettings {
 
     public Setting of(BusinessId business) {
         Money nothing = Money.zero(businesses.get(business).currency());
-        return db.selectFrom(MATCHING_SETTING)
-                .where(MATCHING_SETTING.BUSINESS_ID.eq(business))
-                .fetchOptional(r -> new Setting(r.getByItself(), nothing.withMinor(r.getLetGoMinor())))
-                .orElse(new Setting(false, nothing));
-    }
-
-    /** The businesses whose certain lines are matched by themselves. */
-    List<BusinessId> byThemselves() {
-        return db.select(MATCHING_SETTING.BUSINESS_ID)
-                .from(MATCHING_SETTING)
-                .where(MATCHING_SETTING.BY_ITSELF)
-                .fetch(r -> r.value1());
+        return store.find(business, nothing).orElse(new Setting(false, nothing));
     }
 
     /**
@@ -66,18 +51,13 @@ public class MatchSettings {
                                             to.letGo().withMinor(MOST_LET_GO).text()))
                     .at("letGo");
         if (to.equals(of(business))) return;
-        db.insertInto(MATCHING_SETTING)
-                .set(MATCHING_SETTING.BUSINESS_ID, business)
-                .set(MATCHING_SETTING.BY_ITSELF, to.byItself())
-                .set(MATCHING_SETTING.LET_GO_MINOR, to.letGo().minor())
-                .onDuplicateKeyUpdate()
-                .set(MATCHING_SETTING.BY_ITSELF, to.byItself())
-                .set(MATCHING_SETTING.LET_GO_MINOR, to.letGo().minor())
-                .execute();
+        store.save(business, to);
         audit.record(
                 business,
                 "changed how lines are matched",
-                (to.byItself() ? "certain ones by themselves" : "certain ones in one press") + ", up to "
-                        + to.letGo().text() + " let go");
+                "%s, up to %s let go"
+                        .formatted(
+                                to.byItself() ? "certain ones by themselves" : "certain ones in one press",
+                                to.letGo().text()));
     }
 }

@@ -20,6 +20,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
+import java.util.regex.Pattern;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -92,14 +93,18 @@ class RulePages {
         BankLine line =
                 lines.find(business, BankLineId.valueOf(asked.get("line"))).orElseThrow(NotHere::new);
         String who = line.said().counterparty();
-        String words = who.isEmpty()
-                ? line.said().remittance().replaceAll("[0-9].*$", "").strip()
-                : "";
+        String words = who.isEmpty() ? firstWords(line.said().remittance()) : "";
         fields.put("way", line.amount().isPositive() ? "in" : "out");
         fields.put("counterparty", who);
         fields.put("words", words);
         fields.put("name", who.isEmpty() ? words : who);
         fields.putIfAbsent("account", "");
+    }
+
+    /** What stands before the first figure, two words at the most: months and numbers change. */
+    private static String firstWords(String text) {
+        var words = Pattern.compile("^\\s*([^\\s0-9]+(\\s+[^\\s0-9]+)?)").matcher(text);
+        return words.find() ? words.group(1) : "";
     }
 
     /** Each change is tried on past lines at once. */

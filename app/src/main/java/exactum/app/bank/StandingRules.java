@@ -124,7 +124,8 @@ public class StandingRules {
         var ids = new ArrayList<>(
                 store.inForce(business).stream().map(k -> k.rule().id()).toList());
         int at = ids.indexOf(id);
-        if (at < 1) return;
+        if (at < 0) throw new NotHere();
+        if (at == 0) return;
         Collections.swap(ids, at, at - 1);
         store.order(business, ids);
         audit.record(

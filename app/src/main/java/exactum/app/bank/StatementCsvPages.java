@@ -33,6 +33,9 @@ class StatementCsvPages {
         this.setup = setup;
     }
 
+    /** One of several that a person can choose. */
+    public record Choice(String value, String words, boolean chosen) {}
+
     @GetMapping("/statements/csv/{id}")
     String page(BusinessId business, @PathVariable UUID id, Model model) {
         ImportStatementCsv.Waiting waiting = csv.waiting(business, id);
@@ -41,8 +44,17 @@ class StatementCsvPages {
         model.addAttribute("mapping", mapping);
         model.addAttribute("columns", StatementColumn.values());
         model.addAttribute("dates", StatementMapping.DATES);
-        model.addAttribute("charsets", CsvShape.CHARSETS);
-        model.addAttribute("separators", CsvShape.SEPARATORS);
+        CsvShape shape = mapping.shape();
+        model.addAttribute(
+                "charsets",
+                CsvShape.CHARSETS.stream()
+                        .map(c -> new Choice(c.name(), c.displayName(), c.equals(shape.charset())))
+                        .toList());
+        model.addAttribute(
+                "separators",
+                CsvShape.SEPARATORS.stream()
+                        .map(s -> new Choice(Integer.toString(s), CsvShape.name(s), s == shape.separator()))
+                        .toList());
         model.addAttribute("accounts", setup.bankAccounts(business));
         tried(business, id, mapping, waiting.account(), model);
         return "bank/csv";

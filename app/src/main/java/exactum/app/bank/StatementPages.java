@@ -8,6 +8,7 @@ import exactum.app.setup.FindSetup;
 import exactum.app.web.FileName;
 import exactum.app.web.NotHere;
 import exactum.app.web.TypedForm;
+import exactum.core.bank.Statement;
 import exactum.core.bank.StatementChain;
 import exactum.core.bank.StatementLine;
 import exactum.core.ids.BankAccountId;
@@ -16,12 +17,17 @@ import exactum.core.ids.StatementId;
 import exactum.core.money.Money;
 import exactum.core.text.TextKind;
 import exactum.formats.FormatGuess;
+import exactum.formats.camt.Camt053Writer;
+import exactum.formats.csv.StatementCsvOut;
+import exactum.formats.mt940.Mt940Writer;
+import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.io.InputStream;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
+import org.springframework.http.ContentDisposition;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -40,6 +46,7 @@ class StatementPages {
     private final ImportStatementCsv csv;
     private final FindSetup setup;
     private final BusinessClock clock;
+    private final StatementExports exports;
 
     StatementPages(
             FindStatements statements,
@@ -47,13 +54,15 @@ class StatementPages {
             ImportStatements imports,
             ImportStatementCsv csv,
             FindSetup setup,
-            BusinessClock clock) {
+            BusinessClock clock,
+            StatementExports exports) {
         this.statements = statements;
         this.lines = lines;
         this.imports = imports;
         this.csv = csv;
         this.setup = setup;
         this.clock = clock;
+        this.exports = exports;
     }
 
     /** A place where a statement of an account is missing. */
@@ -151,5 +160,24 @@ class StatementPages {
                                 && g.starts().equals(statement.opening()))
                         .toList());
         return "bank/statement";
+    }
+
+    /** The statement as it was read, in an open format. */
+    @GetMapping("/statements/{id}/{name:statement\\.(?:camt053\\.xml|mt940\\.txt|csv)}")
+    void download(
+            BusinessId business, @PathVariable StatementId id, @PathVariable String name, HttpServletResponse response)
+            throws IOException {
+        Statement statement = exports.of(business, id);
+        response.setHeader(
+                "Content-Disposition",
+                ContentDisposition.attachment().filename(name).build().toString());
+        if (name.endsWith(".xml")) {
+            response.setContentType("application/xml");
+            Camt053Writer.write(statement, clock.now(), response.getOutputStream());
+            return;
+        }
+        response.setContentType(name.endsWith(".csv") ? "text/csv;charset=utf-8" : "text/plain;charset=utf-8");
+        if (name.endsWith(".csv")) StatementCsvOut.write(statement, response.getWriter());
+        else Mt940Writer.write(statement, response.getWriter());
     }
 }

@@ -42,6 +42,7 @@ class DemoLoader {
     private final OpeningScene scene;
     private final PaperScene papers;
     private final Seasons seasons;
+    private final WaterRates water;
     private final Street street;
     private final PlayDays play;
     private final PlayDays.DayEnd dayEnd;
@@ -64,6 +65,7 @@ class DemoLoader {
             OpeningScene scene,
             PaperScene papers,
             Seasons seasons,
+            WaterRates water,
             Street street,
             PlayDays play,
             PlayDays.DayEnd dayEnd,
@@ -84,6 +86,7 @@ class DemoLoader {
         this.scene = scene;
         this.papers = papers;
         this.seasons = seasons;
+        this.water = water;
         this.street = street;
         this.play = play;
         this.dayEnd = dayEnd;
@@ -145,6 +148,7 @@ class DemoLoader {
             scene.on(id, harbour, day);
             papers.on(id, harbour, day);
             seasons.on(id, harbour, day);
+            water.on(id, harbour, day);
         });
     }
 

@@ -120,13 +120,24 @@ public final class Camt053Writer {
         text("EndToEndId", holds("EndToEndId", line.endToEndId()) ? line.endToEndId() : "NOTPROVIDED");
         close();
         signed(line.amount());
-        if (holds("Nm", line.counterparty())) {
+        String account = line.further().account();
+        boolean isIban = account.matches("[A-Z]{2}[0-9]{2}[A-Z0-9]{1,30}");
+        if (holds("Nm", line.counterparty()) || isIban) {
             open("RltdPties");
-            open(credit ? "Dbtr" : "Cdtr");
-            open("Pty");
-            text("Nm", line.counterparty());
-            close();
-            close();
+            if (holds("Nm", line.counterparty())) {
+                open(credit ? "Dbtr" : "Cdtr");
+                open("Pty");
+                text("Nm", line.counterparty());
+                close();
+                close();
+            }
+            if (isIban) {
+                open(credit ? "DbtrAcct" : "CdtrAcct");
+                open("Id");
+                text("IBAN", account);
+                close();
+                close();
+            }
             close();
         }
         List<String> remittance = pieces(line.remittance());
