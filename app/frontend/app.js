@@ -102,7 +102,7 @@
     const at = $("[data-next]", addition).value;
     const values = { [`part${at}`]: key, [`title${at}`]: title, [`most${at}`]: most || "" };
     if (currency) Object.assign(values, { [`currency${at}`]: currency, [`settles${at}`]: settles });
-    htmx.ajax("POST", url, { source: $("form", addition), target: $("[data-parts]", addition), swap: "outerHTML", values });
+    htmx.ajax("POST", url, { source: $("form", addition), target: $("[data-parts]", addition), swap: "outerHTML", select: "[data-parts]", values });
   }
   function sort(head) {
     const table = head.closest("table");

@@ -77,6 +77,31 @@ create table bank_remark (
 );
 revoke update, delete, truncate on bank_remark from exactum_app;
 
+-- Cash and cheques of several days that are banked together as one line.
+create table paying_in_slip (
+    business_id int not null references business,
+    id uuid not null,
+    slip_no int not null,
+    day date not null,
+    currency char(3) not null,
+    made_by text not null,
+    made_at timestamptz not null default now(),
+    undone_by text,
+    undone_at timestamptz,
+    primary key (business_id, id),
+    unique (business_id, slip_no)
+);
+create table paying_in_slip_item (
+    business_id int not null,
+    slip_id uuid not null,
+    waiting_id uuid not null,
+    live boolean not null default true,
+    primary key (business_id, slip_id, waiting_id),
+    foreign key (business_id, slip_id) references paying_in_slip,
+    foreign key (business_id, waiting_id) references waiting
+);
+create unique index on paying_in_slip_item (business_id, waiting_id) where live;
+
 -- Details of bookings that a notice gives (camt.054); the line itself comes with a statement and is found by the bank's reference.
 create table bank_notice (
     business_id int not null references business,

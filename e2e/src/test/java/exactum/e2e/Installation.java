@@ -222,7 +222,7 @@ final class Installation implements AutoCloseable {
                 .formatted(currency, encoded(from), amount, encoded(text)));
     }
 
-        /** A transfer that we send from the account in a currency. */
+    /** A transfer that we send from the account in a currency. */
     void pay(String currency, String to, String amount, String text) {
         tellStandins("/bank/payment?account=%s&to=%s&amount=%s&text=%s"
                 .formatted(currency, encoded(to), amount, encoded(text)));

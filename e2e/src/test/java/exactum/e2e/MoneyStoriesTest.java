@@ -30,7 +30,7 @@ class MoneyStoriesTest {
         person.goTo("/day");
         person.moveForwardTo(until);
         person.goTo("/unmatched");
-                person.page.navigate(person.page
+        person.page.navigate(person.page
                 .locator("#unmatched a[data-open]", new Page.LocatorOptions().setHasText(says))
                 .first()
                 .evaluate("a => a.href")
@@ -134,9 +134,9 @@ class MoneyStoriesTest {
             add(page, one, one);
             add(page, two, two);
             add(page, "Breslin", "T. Breslin");
-            assertThat(page.locator("#addition-remainder")).hasText("0.00");
+            assertThat(page.locator("[data-remainder]")).hasText("0.00");
             person.look();
-            page.locator("#addition button.main").click();
+            page.locator("[data-parts] button.main").click();
             assertThat(page.locator("#remainder")).hasText("0.00");
             assertThat(installation.count("select sum(left_minor) from means")).isEqualTo(800);
             person.look();
@@ -146,7 +146,7 @@ class MoneyStoriesTest {
             assertThat(page.locator("#made-of tr.undone")).hasCount(1);
             add(page, one, one);
             add(page, "4000", "4000 Income");
-            page.locator("#addition button.main").click();
+            page.locator("[data-parts] button.main").click();
             assertThat(page.locator("#remainder")).hasText("0.00");
             assertThat(page.locator("#made-of tr.undone")).hasCount(1);
             person.look();
@@ -161,13 +161,13 @@ class MoneyStoriesTest {
     }
 
     private static void add(Page page, String words, String title) {
-        int before = page.locator("#addition tr").count();
+        int before = page.locator("[data-parts] tr").count();
         page.locator("#target").fill("");
         page.locator("#target").pressSequentially(words);
-        page.locator("#targets button", new Page.LocatorOptions().setHasText(title))
+        page.locator("[data-addition] table.targets button", new Page.LocatorOptions().setHasText(title))
                 .first()
                 .click();
-        assertThat(page.locator("#addition tr")).hasCount(before + 1);
+        assertThat(page.locator("[data-parts] tr")).hasCount(before + 1);
     }
 
     @Test

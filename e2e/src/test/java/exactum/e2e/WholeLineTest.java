@@ -58,7 +58,7 @@ class WholeLineTest {
         person.goTo("/unmatched");
         person.sees("PO-2026-06-01");
         person.look();
-                page.getByText("Rehearse 1 line").click();
+        page.getByText("Rehearse 1 line").click();
         person.press("Match the selected lines");
         person.sees("Every bank line is matched");
         person.goTo("/payouts");

@@ -34,10 +34,11 @@ class CountedTwice {
     void require(BusinessId business, BankLine line, List<PartText.Named> named, boolean sure) {
         if (sure || !line.left().isPositive()) return;
         List<PartText.Named> fresh = named.stream()
-                .filter(n -> n.kind().equals("claim") || n.kind().equals("customer") || isIncome(business, n))
+                .filter(n -> List.of("claim", "customer", "own").contains(n.kind()) || isIncome(business, n))
                 .toList();
         if (fresh.isEmpty()) return;
-        boolean asPayment = fresh.stream().noneMatch(n -> n.kind().equals("account"));
+        boolean asPayment =
+                fresh.stream().noneMatch(n -> List.of("account", "own").contains(n.kind()));
         propose.propose(business, List.of(line)).getFirst().proposals().stream()
                 .filter(p -> p.grade() != Grade.LOOK)
                 .filter(p -> p.parts().stream().anyMatch(part -> isKnown(part, asPayment)))
@@ -77,6 +78,7 @@ class CountedTwice {
         return switch (n.kind()) {
             case "account" -> account(business, n).map(Account::label).orElse(n.target());
             case "customer" -> "a payment on account";
+            case "own" -> "an own transfer";
             default -> "a payment for another open item";
         };
     }

@@ -7,6 +7,8 @@ import exactum.app.ledger.Ledger;
 import exactum.app.settlement.FindClaims;
 import exactum.app.settlement.FindPayments;
 import exactum.app.setup.FreeAccounts;
+import exactum.app.slips.FindSlips;
+import exactum.app.slips.Slip;
 import exactum.app.waiting.FindWaiting;
 import exactum.app.web.Texts;
 import exactum.core.ids.BusinessId;
@@ -29,6 +31,7 @@ class LineTargets {
     private final FindPayments payments;
     private final FreeAccounts accounts;
     private final Ledger ledger;
+    private final FindSlips slips;
 
     LineTargets(
             FindClaims claims,
@@ -36,13 +39,15 @@ class LineTargets {
             FindCustomers customers,
             FindPayments payments,
             FreeAccounts accounts,
-            Ledger ledger) {
+            Ledger ledger,
+            FindSlips slips) {
         this.claims = claims;
         this.waiting = waiting;
         this.customers = customers;
         this.payments = payments;
         this.accounts = accounts;
         this.ledger = ledger;
+        this.slips = slips;
     }
 
     /**
@@ -88,7 +93,20 @@ class LineTargets {
     }
 
     private void waiting(BusinessId business, BankLine line, String words, List<Target> found) {
+        List<Slip> open = slips.open(business);
+        open.stream()
+                .filter(s -> line.left().isPositive()
+                        && s.left().currency().equals(line.left().currency())
+                        && holds("paying-in slip " + s.number(), words))
+                .forEach(s -> found.add(new Target(
+                        "waiting:" + s.id(),
+                        "Slip " + s.number(),
+                        Texts.count(s.items().size(), "payment", "payments") + ", paid in on " + Texts.day(s.day()),
+                        s.left())));
         waiting.open(business).stream()
+                .filter(w -> open.stream()
+                        .flatMap(s -> s.items().stream())
+                        .noneMatch(i -> i.waiting().equals(w.item().id())))
                 .filter(w ->
                         w.item().left().amount().isPositive() == line.left().isPositive())
                 .filter(w ->

@@ -6,10 +6,14 @@ import exactum.app.installation.BusinessClock;
 import exactum.app.settlement.FindClaims;
 import exactum.app.settlement.FindPayments;
 import exactum.app.setup.FindSetup;
+import exactum.app.slips.FindSlips;
+import exactum.app.slips.Slip;
 import exactum.app.waiting.FindWaiting;
 import exactum.app.web.Texts;
 import exactum.core.bank.StatementLine;
+import exactum.core.bank.WaitingKind;
 import exactum.core.ids.BusinessId;
+import exactum.core.ids.WaitingId;
 import exactum.core.matching.Candidate;
 import exactum.core.matching.Matching;
 import exactum.core.matching.Whose;
@@ -29,6 +33,7 @@ class MatchCandidates {
     private final FindBusinesses businesses;
     private final BusinessClock clock;
     private final StandingRules rules;
+    private final FindSlips slips;
 
     MatchCandidates(
             FindWaiting waiting,
@@ -37,7 +42,8 @@ class MatchCandidates {
             FindSetup setup,
             FindBusinesses businesses,
             BusinessClock clock,
-            StandingRules rules) {
+            StandingRules rules,
+            FindSlips slips) {
         this.waiting = waiting;
         this.documents = documents;
         this.payments = payments;
@@ -45,6 +51,7 @@ class MatchCandidates {
         this.businesses = businesses;
         this.clock = clock;
         this.rules = rules;
+        this.slips = slips;
     }
 
     List<Candidate> of(BusinessId business, List<BankLine> lines, List<FindClaims.Open> owed) {
@@ -58,7 +65,15 @@ class MatchCandidates {
                 o.due(),
                 o.left(),
                 o.early())));
-        waiting.open(business)
+        List<Slip> open = slips.open(business);
+        Set<WaitingId> onSlips = open.stream()
+                .flatMap(s -> s.items().stream())
+                .map(Slip.Item::waiting)
+                .collect(Collectors.toSet());
+        open.forEach(s -> candidates.add(new Candidate.Waiting(
+                new WaitingId(s.id()), WaitingKind.SLIP, List.of(s.number()), List.of(), s.day(), s.left())));
+        waiting.open(business).stream()
+                .filter(w -> !onSlips.contains(w.item().id()))
                 .forEach(w -> candidates.add(new Candidate.Waiting(
                         w.item().id(),
                         w.item().kind(),

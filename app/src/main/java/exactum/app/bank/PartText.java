@@ -1,6 +1,8 @@
 package exactum.app.bank;
 
 import exactum.app.settlement.FindClaims;
+import exactum.app.slips.FindSlips;
+import exactum.app.slips.Slip;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.ClaimId;
 import exactum.core.ids.CustomerId;
@@ -30,11 +32,13 @@ class PartText {
     private final FindClaims claims;
     private final StandingRules rules;
     private final MatchSettings settings;
+    private final FindSlips slips;
 
-    PartText(FindClaims claims, StandingRules rules, MatchSettings settings) {
+    PartText(FindClaims claims, StandingRules rules, MatchSettings settings, FindSlips slips) {
         this.claims = claims;
         this.rules = rules;
         this.settings = settings;
+        this.slips = slips;
     }
 
     /**
@@ -97,6 +101,7 @@ class PartText {
                 }
                 case "customer" -> sums.merge(CustomerId.valueOf(n.target()), n.amount(), Money::plus);
                 case "rule" -> parts.add(byRule(business, n));
+                case "waiting" -> parts.addAll(waiting(business, n));
                 default -> parts.add(part(n));
             }
         }
@@ -114,6 +119,24 @@ class PartText {
                         () -> new Refusal(
                                 "match.settled",
                                 "What the line was to pay is settled already; taking it again would count the money twice. Nothing was matched."));
+    }
+
+    /** Waiting money, or all the payments of a slip, whose total must be what the bank has of it. */
+    private List<Part> waiting(BusinessId business, Named n) {
+        Slip slip = slips.find(business, uuid(n.target())).orElse(null);
+        if (slip == null) return List.of(new Part.Waiting(WaitingId.valueOf(n.target()), n.amount()));
+        if (!slip.left().equals(n.amount()) || slip.undone())
+            throw new Refusal(
+                    "match.slip",
+                    "Slip %s comes to %s, and the bank has %s. Nothing was matched. A slip is banked whole: put the difference in as a part of its own, or make the slip right."
+                            .formatted(
+                                    slip.number(),
+                                    slip.left().text(),
+                                    n.amount().text()));
+        return slip.items().stream()
+                .filter(i -> !i.left().isZero())
+                .map(i -> (Part) new Part.Waiting(i.waiting(), i.left()))
+                .toList();
     }
 
     private Part byRule(BusinessId business, Named n) {
@@ -138,7 +161,7 @@ class PartText {
         if (same && named.target().contains(LET_GO)) {
             Money letGo = settings.of(business).letGo();
             if (letGo.currency().equals(named.amount().currency()))
-                return new Policy.Part(open.claim(), open.left(), named.amount(), letGo);
+                return new Policy.Part(open.claim(), named.amount(), null, letGo);
         }
         if (same) return Policy.Part.of(open.claim(), named.amount());
         if (named.settles() == null) {
@@ -155,7 +178,6 @@ class PartText {
 
     private static Part part(Named n) {
         return switch (n.kind()) {
-            case "waiting" -> new Part.Waiting(WaitingId.valueOf(n.target()), n.amount());
             case "return" -> new Part.Return(MeansId.valueOf(n.target()), n.amount());
             case "refund" -> new Part.Refund(MeansId.valueOf(n.target()), n.amount());
             case "account" -> new Part.ToAccount(AccountCode.valueOf(n.target()), n.amount());

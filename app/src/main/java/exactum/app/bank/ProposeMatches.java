@@ -6,14 +6,13 @@ import exactum.core.ids.BusinessId;
 import exactum.core.ids.ClaimId;
 import exactum.core.ids.DocumentId;
 import exactum.core.matching.Asked;
-import exactum.core.matching.Candidate;
 import exactum.core.matching.Matching;
 import exactum.core.matching.Proposal;
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -27,18 +26,22 @@ public class ProposeMatches {
     private final MatchCandidates candidates;
     private final BankNoticeStore notices;
     private final MatchSettings settings;
+    private final ProposalStampStore stamps;
+    private final Map<BusinessId, Known> last = new ConcurrentHashMap<>();
 
     ProposeMatches(
             FindBankLines lines,
             FindClaims claims,
             MatchCandidates candidates,
             BankNoticeStore notices,
-            MatchSettings settings) {
+            MatchSettings settings,
+            ProposalStampStore stamps) {
         this.lines = lines;
         this.claims = claims;
         this.candidates = candidates;
         this.notices = notices;
         this.settings = settings;
+        this.stamps = stamps;
     }
 
     /** The oldest unmatched lines with what they may be. */
@@ -53,24 +56,48 @@ public class ProposeMatches {
      */
     @Transactional(readOnly = true)
     public List<Proposed> propose(BusinessId business, List<BankLine> wanted) {
-        List<BankLine> open = wanted.stream().filter(l -> !l.isMatched()).toList();
-        if (open.isEmpty())
+        if (wanted.stream().allMatch(BankLine::isMatched))
             return wanted.stream().map(l -> proposed(l, List.of(), Map.of())).toList();
-        List<BankLine> all = together(business, open);
+        Known known = known(business);
+        return wanted.stream()
+                .map(l -> proposed(
+                        l,
+                        l.isMatched() ? List.of() : known.byLine().getOrDefault(l.id(), List.of()),
+                        known.documents()))
+                .toList();
+    }
+
+    /**
+     * What was worked out last.
+     *
+     * @param stamp of what it was worked out from
+     */
+    private record Known(String stamp, Map<BankLineId, List<Proposal>> byLine, Map<ClaimId, DocumentId> documents) {}
+
+    /** Worked out again only where something that it rests on has changed. */
+    private Known known(BusinessId business) {
+        String stamp = stamps.of(business);
+        Known before = last.get(business);
+        if (before != null && before.stamp().equals(stamp)) return before;
+        Known fresh = workOut(business, stamp);
+        last.put(business, fresh);
+        return fresh;
+    }
+
+    private Known workOut(BusinessId business, String stamp) {
+        List<BankLine> all = lines.unmatched(business, MOST_TOGETHER);
         List<FindClaims.Open> owed = claims.allOpen(business);
-        List<Candidate> known = candidates.of(business, all, owed);
         List<List<Proposal>> proposals = new Matching(
-                        known,
+                        candidates.of(business, all, owed),
                         lines.memory(business, all),
                         settings.of(business).letGo())
                 .propose(asked(business, all));
-        Map<Object, List<Proposal>> byLine = new HashMap<>();
+        Map<BankLineId, List<Proposal>> byLine = new HashMap<>();
         for (int i = 0; i < all.size(); i++) byLine.put(all.get(i).id(), proposals.get(i));
-        Map<ClaimId, DocumentId> documents =
-                owed.stream().collect(Collectors.toMap(FindClaims.Open::claim, FindClaims.Open::document));
-        return wanted.stream()
-                .map(l -> proposed(l, byLine.getOrDefault(l.id(), List.of()), documents))
-                .toList();
+        return new Known(
+                stamp,
+                byLine,
+                owed.stream().collect(Collectors.toMap(FindClaims.Open::claim, FindClaims.Open::document)));
     }
 
     /** The lines with what notices say of them. */
@@ -80,14 +107,6 @@ public class ProposeMatches {
         return all.stream()
                 .map(l -> new Asked(l.said().withMore(more.getOrDefault(l.id(), "")), l.left(), l.account()))
                 .toList();
-    }
-
-    private List<BankLine> together(BusinessId business, List<BankLine> open) {
-        List<BankLine> unmatched = lines.unmatched(business, MOST_TOGETHER);
-        Set<Object> there = unmatched.stream().map(BankLine::id).collect(Collectors.toSet());
-        var all = new ArrayList<>(unmatched);
-        open.stream().filter(l -> !there.contains(l.id())).forEach(all::add);
-        return all;
     }
 
     private static Proposed proposed(BankLine line, List<Proposal> proposals, Map<ClaimId, DocumentId> documents) {

@@ -30,6 +30,7 @@ final class Places {
             new Place(Station.COLLECT, "Notices", "/notices"),
             new Place(Station.BANK, "Statements", "/statements"),
             new Place(Station.BANK, "Payouts", "/payouts"),
+            new Place(Station.BANK, "Paying-in slips", "/slips"),
             new Place(Station.BANK, "Unmatched", "/unmatched"),
             new Place(Station.BANK, "Standing rules", "/matching-rules"),
             new Place(Station.BANK, "Tie-out", "/tie-out"),

@@ -1,0 +1,2 @@
+/** Paying-in slips: cash and cheques of several days that are banked together as one bank line. */
+package exactum.app.slips;
