@@ -175,6 +175,7 @@ class HistoriesTest {
                 case Proposal.Part.IsWaiting p -> new Part.Waiting(p.item(), p.amount());
                 case Proposal.Part.OnAccount p -> new Part.Payment(p.customer(), p.amount(), new Policy.OnAccount());
                 case Proposal.Part.ComesBack p -> new Part.Return(p.means(), p.amount());
+                case Proposal.Part.GivesBack p -> new Part.Refund(p.means(), p.amount());
                 case Proposal.Part.OwnTransfer p -> new Part.OwnTransfer(p.amount());
                 case Proposal.Part.ByRule p -> throw new IllegalStateException("there are no rules");
                 case Proposal.Part.BankCharge p -> new Part.ToAccount(new AccountCode("5010"), p.amount());

@@ -11,6 +11,7 @@ import exactum.app.slips.FindSlips;
 import exactum.app.slips.Slip;
 import exactum.app.waiting.FindWaiting;
 import exactum.app.web.Texts;
+import exactum.core.bank.StatementLine;
 import exactum.core.ids.BusinessId;
 import exactum.core.ledger.AccountCode;
 import exactum.core.ledger.AccountRole;
@@ -66,7 +67,7 @@ class LineTargets {
         boolean in = line.left().isPositive();
         waiting(business, line, words, found);
         if (in) {
-            open(business, words, found);
+            open(business, line, words, found);
             for (Customer c : customers.search(business, words, FOUND))
                 found.add(new Target("customer:" + c.id(), c.name(), "on account", null));
         } else {
@@ -121,7 +122,7 @@ class LineTargets {
                         w.item().left().amount())));
     }
 
-    private void open(BusinessId business, String words, List<Target> found) {
+    private void open(BusinessId business, BankLine line, String words, List<Target> found) {
         claims.allOpen(business).stream()
                 .filter(o -> holds(o.number() + " " + o.customerName(), words))
                 .limit(FOUND)
@@ -129,7 +130,14 @@ class LineTargets {
                         "claim:" + o.claim(),
                         o.number() + ", " + o.customerName(),
                         "open item, due " + Texts.day(o.due()),
-                        o.left())));
+                        settledBy(line, o.left()))));
+    }
+
+    /** Of an open item in another currency what was sent in it, where the bank says so. */
+    private static Money settledBy(BankLine line, Money left) {
+        StatementLine.Foreign foreign = line.said().further().foreign();
+        boolean same = foreign != null && foreign.amount().currency().equals(left.currency());
+        return same ? left.min(foreign.amount().abs()) : left;
     }
 
     private void out(BusinessId business, String words, List<Target> found) {

@@ -24,6 +24,7 @@ import exactum.core.bank.WaitingItem;
 import exactum.core.bank.WaitingKind;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.MatchId;
+import exactum.core.ids.MeansId;
 import exactum.core.ids.WaitingId;
 import exactum.core.ledger.AccountCode;
 import exactum.core.ledger.AccountRole;
@@ -272,18 +273,21 @@ public class Match {
 
         private FindMatches.Matched refund(MatchId id, Part.Refund part, Valued worth) {
             requireOut(part.amount());
-            FindPayments.Payment payment = payments.find(business, part.drawnOn())
+            FindPayments.Held held = payments.held(business, part.drawnOn())
+                    .orElseThrow(() -> new Refusal(
+                            "match.refund", "There is nothing on account that was given back. Nothing was matched."));
+            MeansId through = payments.through(business, held, part.amount().negated())
                     .orElseThrow(() -> new Refusal(
                             "match.refund",
                             "Only money that a customer paid can be given back by a bank line. Nothing was matched."));
             Refund refund = giveBack.refund(
-                    business, part.drawnOn(), part.drawnOn(), part.amount().negated(), line.day(), line.standsOn());
+                    business, part.drawnOn(), through, part.amount().negated(), line.day(), line.standsOn());
             return matched(
                     id,
                     MatchKind.REFUND,
                     worth,
                     new FindMatches.Target(null, null, part.drawnOn(), null, refund.id(), null, null),
-                    "refund to " + payment.customerName(),
+                    "refund to " + held.customerName() + ", " + held.credit().words(),
                     Optional.empty(),
                     line.day());
         }

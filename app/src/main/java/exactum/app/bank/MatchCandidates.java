@@ -17,6 +17,7 @@ import exactum.core.ids.WaitingId;
 import exactum.core.matching.Candidate;
 import exactum.core.matching.Matching;
 import exactum.core.matching.Whose;
+import exactum.core.settlement.MeansKind;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
@@ -82,6 +83,7 @@ class MatchCandidates {
                         w.item().since(),
                         w.item().left().amount())));
         paid(business, lines, candidates);
+        if (lines.stream().anyMatch(l -> l.left().isNegative())) credits(business, candidates);
         rules.inForce(business).forEach(r -> candidates.add(new Candidate.Ruled(r.rule())));
         candidates.add(ourselves(business));
         return candidates;
@@ -101,6 +103,22 @@ class MatchCandidates {
                             .filter(p -> p.amount().compareTo(p.takenBack().plus(p.refunded())) > 0)
                             .forEach(p -> candidates.add(received(p, d.number())));
                 });
+    }
+
+    private void credits(BusinessId business, List<Candidate> candidates) {
+        payments.onAccount(business)
+                .forEach(h -> candidates.add(new Candidate.Credit(
+                        h.credit().means(),
+                        h.credit().kind() == MeansKind.CREDIT_NOTE
+                                ? List.of(lastWord(h.credit().words()))
+                                : List.of(),
+                        Whose.of(h.customer(), h.customerName()),
+                        h.credit().left(),
+                        h.credit().words())));
+    }
+
+    private static String lastWord(String words) {
+        return words.substring(words.lastIndexOf(' ') + 1);
     }
 
     private static Candidate received(FindPayments.Payment p, String number) {

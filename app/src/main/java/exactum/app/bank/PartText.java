@@ -64,6 +64,7 @@ class PartText {
             case Proposal.Part.IsWaiting p -> "waiting:" + p.item();
             case Proposal.Part.OnAccount p -> "customer:" + p.customer();
             case Proposal.Part.ComesBack p -> "return:" + p.means();
+            case Proposal.Part.GivesBack p -> "refund:" + p.means();
             case Proposal.Part.OwnTransfer p -> "own:";
             case Proposal.Part.ByRule p -> "rule:" + p.rule();
             case Proposal.Part.BankCharge p -> "account:" + accounts.of(AccountRole.BANK_CHARGES);

@@ -191,8 +191,8 @@ class UnmatchedPages {
 
     @PostMapping(path = "/bank-lines/{id}/matches/{match}/undo", params = HERE)
     @Needs(Power.MATCHING)
-    String undo(BusinessId business, @PathVariable BankLineId id, @PathVariable("match") MatchId matchId, Model model) {
-        undo.undo(business, new LineRef.OfBank(id), matchId);
+    String undo(BusinessId business, @PathVariable BankLineId id, @PathVariable MatchId match, Model model) {
+        undo.undo(business, new LineRef.OfBank(id), match);
         totals(business, model);
         return row(business, id, model, false).replace(" :: ", " :: changed-");
     }

@@ -142,6 +142,12 @@ public interface FindPayments {
     /** A deposit, or what is left of a payment or a credit note; also where nothing is left of it any more. */
     Optional<Held> held(BusinessId business, MeansId means);
 
+    /** All credit on account that a policy may take, the oldest first. */
+    List<Held> onAccount(BusinessId business);
+
+    /** The payment that so much can go back through: the one that it is or came by, else the newest of the customer's. */
+    Optional<MeansId> through(BusinessId business, Held held, Money amount);
+
     /** The security deposits that are held of a customer. */
     List<Credit> depositsOf(BusinessId business, CustomerId customer);
 }

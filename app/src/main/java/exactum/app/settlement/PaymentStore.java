@@ -23,12 +23,14 @@ import exactumdb.tables.records.MeansRecord;
 import exactumdb.tables.records.ReceiptRecord;
 import java.math.BigDecimal;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.Field;
 import org.jooq.Record;
+import org.jooq.Record3;
 import org.jooq.SelectConditionStep;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
@@ -202,8 +204,29 @@ class PaymentStore implements FindPayments {
         });
     }
 
-    /** The payment that so much can go back through: the one that it is or came by, else the newest of the customer's. */
-    Optional<MeansId> through(BusinessId business, Held held, Money amount) {
+    @Override
+    public List<Held> onAccount(BusinessId business) {
+        Condition wanted = MEANS.LEFT_MINOR
+                .gt(0L)
+                .and(MEANS.KIND.in(DSL.inline(MeansKind.RECEIPT), DSL.inline(MeansKind.CREDIT_NOTE)))
+                .and(MEANS.RESERVED_FOR.isNull());
+        Map<MeansId, Record3<MeansId, CustomerId, String>> whose = db.select(MEANS.ID, CUSTOMER.ID, CUSTOMER.NAME)
+                .from(MEANS)
+                .join(CUSTOMER)
+                .on(CUSTOMER.BUSINESS_ID.eq(MEANS.BUSINESS_ID))
+                .and(CUSTOMER.ID.eq(MEANS.CUSTOMER_ID))
+                .where(MEANS.BUSINESS_ID.eq(business))
+                .and(wanted)
+                .fetchMap(MEANS.ID);
+        return money(business, wanted).stream()
+                .filter(c -> whose.containsKey(c.means()))
+                .map(c -> new Held(
+                        c, whose.get(c.means()).value2(), whose.get(c.means()).value3()))
+                .toList();
+    }
+
+    @Override
+    public Optional<MeansId> through(BusinessId business, Held held, Money amount) {
         return db
                 .fetch(
                         THROUGH,

@@ -5,12 +5,14 @@ import exactum.app.business.Needs;
 import exactum.app.business.Power;
 import exactum.app.database.Slice;
 import exactum.app.installation.BusinessClock;
+import exactum.app.web.FileName;
 import exactum.app.web.Pager;
 import exactum.app.web.TypedForm;
 import exactum.core.money.ExchangeRate;
 import exactum.core.problem.Refusal;
 import exactum.core.text.TextKind;
 import exactum.core.typed.TypedAmount;
+import java.io.IOException;
 import java.math.BigDecimal;
 import java.util.Map;
 import org.springframework.stereotype.Controller;
@@ -18,6 +20,7 @@ import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.multipart.MultipartFile;
 
 /** What other currencies are worth in the business's own, by day. */
 @Controller
@@ -25,12 +28,14 @@ class RatePages {
     private static final int DECIMALS = 8;
     private final RateStore rates;
     private final SetUp save;
+    private final ImportRates imports;
     private final Checklist checklist;
     private final BusinessClock clock;
 
-    RatePages(RateStore rates, SetUp save, Checklist checklist, BusinessClock clock) {
+    RatePages(RateStore rates, SetUp save, ImportRates imports, Checklist checklist, BusinessClock clock) {
         this.rates = rates;
         this.save = save;
+        this.imports = imports;
         this.checklist = checklist;
         this.clock = clock;
     }
@@ -50,6 +55,13 @@ class RatePages {
     @Needs(Power.SETUP)
     String add(Business business, @RequestParam Map<String, String> fields) {
         save.saveRate(business.id(), TypedForm.read(fields, f -> typed(f, business)));
+        return "redirect:/setup/rates";
+    }
+
+    @PostMapping("/setup/rates/file")
+    @Needs(Power.SETUP)
+    String file(Business business, @RequestParam MultipartFile file) throws IOException {
+        imports.take(business, FileName.of(file), file.getInputStream());
         return "redirect:/setup/rates";
     }
 

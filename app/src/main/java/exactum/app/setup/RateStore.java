@@ -19,6 +19,7 @@ import org.springframework.stereotype.Component;
 /** Exchange rates, and where they are needed. */
 @Component
 class RateStore {
+    private static final int CHUNK = 1000;
     private final DSLContext db;
 
     RateStore(DSLContext db) {
@@ -34,6 +35,27 @@ class RateStore {
                 .limit(slice.most())
                 .fetch(r -> new ExchangeRate(
                         Currency.getInstance(r.getCurrency()), own, r.getPerUnit(), r.getDay(), r.getSource()));
+    }
+
+    /** Adds those of days that have none yet, and answers how many that were. */
+    int addMissing(BusinessId business, List<ExchangeRate> rates) {
+        int added = 0;
+        for (int from = 0; from < rates.size(); from += CHUNK) {
+            List<ExchangeRate> chunk = rates.subList(from, Math.min(rates.size(), from + CHUNK));
+            added += db.insertInto(
+                            EXCHANGE_RATE,
+                            EXCHANGE_RATE.BUSINESS_ID,
+                            EXCHANGE_RATE.CURRENCY,
+                            EXCHANGE_RATE.DAY,
+                            EXCHANGE_RATE.PER_UNIT,
+                            EXCHANGE_RATE.SOURCE)
+                    .valuesOfRows(chunk.stream()
+                            .map(r -> DSL.row(business, r.from().getCurrencyCode(), r.day(), r.perUnit(), r.source()))
+                            .toList())
+                    .onConflictDoNothing()
+                    .execute();
+        }
+        return added;
     }
 
     int count(BusinessId business) {

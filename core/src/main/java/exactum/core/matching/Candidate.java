@@ -107,6 +107,18 @@ public sealed interface Candidate {
         }
     }
 
+    /**
+     * Credit on account that may have been given back.
+     *
+     * @param references what the bank may carry with it: the credit note's number
+     * @param left what is there, above zero
+     */
+    record Credit(MeansId means, List<String> references, Whose whose, Money left, String words) implements Candidate {
+        public Credit {
+            references = List.copyOf(references);
+        }
+    }
+
     /** A standing rule; the first that is given goes before the others. */
     record Ruled(StandingRule rule) implements Candidate {}
 

@@ -99,6 +99,10 @@ final class MatchIndex {
                     r.references().forEach(reference -> number(reference, r));
                     amount(r.left().negated(), r);
                 }
+                case Candidate.Credit c -> {
+                    c.references().forEach(reference -> number(reference, c));
+                    amount(c.left().negated(), c);
+                }
                 case Candidate.Ruled ruled -> rules.add(ruled.rule());
                 case Candidate.Ourselves our -> ourselves.add(our);
             }

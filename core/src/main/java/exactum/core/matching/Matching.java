@@ -60,6 +60,7 @@ public final class Matching {
                 case Candidate.Waiting w ->
                     there.put(w.item(), Math.abs(w.left().minor()));
                 case Candidate.Received r -> there.put(r.means(), r.left().minor());
+                case Candidate.Credit c -> there.put(c.means(), c.left().minor());
                 case Candidate.Paid p -> {}
                 case Candidate.Ruled r -> {}
                 case Candidate.Ourselves our -> {}

@@ -139,6 +139,7 @@ final class Named {
             case Candidate.Paid p -> p.number();
             case Candidate.Waiting w -> reference(w.references(), piece);
             case Candidate.Received r -> reference(r.references(), piece);
+            case Candidate.Credit c -> reference(c.references(), piece);
             case Candidate.Ruled rule -> piece;
             case Candidate.Ourselves our -> piece;
         };

@@ -13,6 +13,7 @@ final class Outgoing {
     private static final int AMOUNT = 30;
     private static final int NAME = 25;
     private static final int OTHER_AMOUNT = 5;
+    private static final int NOTHING_ELSE = 40;
     private final MatchIndex index;
     private final Asked asked;
     private final Named named;
@@ -37,13 +38,47 @@ final class Outgoing {
         String reason = asked.said().further().returnReason();
         boolean cameBack = !reason.isEmpty() || RETURNS.stream().anyMatch(code::endsWith);
         if (cameBack) comesBack(left, reason.isEmpty() ? code : reason);
+        else givesBack(left);
+    }
+
+    /** Credit on account that was given back: by the number of its credit note, or by name and amount where nothing else fits. */
+    private void givesBack(Money left) {
+        named.exact().forEach((candidate, wrote) -> {
+            if (!(candidate instanceof Candidate.Credit c) || !isOf(c.left(), left)) return;
+            boolean equal = c.left().equals(left.negated());
+            drafts.whole(
+                    new Part.GivesBack(c.means(), left, words(c)),
+                    wrote,
+                    equal
+                            ? new Reason("its amount agrees to the cent", AMOUNT)
+                            : new Reason(c.left().text() + " is on account", OTHER_AMOUNT));
+        });
+        Names counterparty = Names.of(asked.said().counterparty());
+        List<Candidate.Credit> ofName = index.ofAmount(left).stream()
+                .filter(Candidate.Credit.class::isInstance)
+                .map(Candidate.Credit.class::cast)
+                .filter(c -> !named.exact().containsKey(c))
+                .filter(c -> Names.of(c.whose().name()).like(counterparty).compareTo(Names.Likeness.NEARLY) >= 0)
+                .toList();
+        for (Candidate.Credit c : ofName)
+            drafts.whole(
+                    new Part.GivesBack(c.means(), left, words(c)),
+                    new Reason("its amount is on account, to the cent", AMOUNT),
+                    new Reason("the name " + c.whose().name() + " agrees", NAME),
+                    ofName.size() == 1
+                            ? new Reason("nothing else on account fits payer and amount", NOTHING_ELSE)
+                            : null);
+    }
+
+    private static String words(Candidate.Credit c) {
+        return "refund to %s, %s".formatted(c.whose().name(), c.words());
     }
 
     /** Never certain: what follows from a return is a person’s to see first. */
     private void comesBack(Money left, String mark) {
         Reason marked = new Reason("the bank marks it as returned (%s)".formatted(mark), 0);
         named.exact().forEach((candidate, wrote) -> {
-            if (!(candidate instanceof Candidate.Received r) || !isOf(r, left)) return;
+            if (!(candidate instanceof Candidate.Received r) || !isOf(r.left(), left)) return;
             boolean equal = r.left().equals(left.negated());
             drafts.whole(
                     part(r, left),
@@ -65,8 +100,8 @@ final class Outgoing {
         }
     }
 
-    private static boolean isOf(Candidate.Received r, Money left) {
-        return r.left().currency().equals(left.currency()) && left.abs().compareTo(r.left()) <= 0;
+    private static boolean isOf(Money there, Money left) {
+        return there.currency().equals(left.currency()) && left.abs().compareTo(there) <= 0;
     }
 
     private static Part part(Candidate.Received r, Money left) {

@@ -46,6 +46,9 @@ public record Proposal(Money line, List<Part> parts, Money remainder, List<Reaso
         /** Is a payment that came back. */
         record ComesBack(MeansId means, Money amount, String words) implements Part {}
 
+        /** Is credit on account that was given back. */
+        record GivesBack(MeansId means, Money amount, String words) implements Part {}
+
         /** Goes to, or comes from, another account of ours. */
         record OwnTransfer(Money amount, String words) implements Part {}
 

@@ -61,6 +61,7 @@ final class Taken {
             case Proposal.Part.ForClaim p -> p.claim();
             case Proposal.Part.IsWaiting p -> p.item();
             case Proposal.Part.ComesBack p -> p.means();
+            case Proposal.Part.GivesBack p -> p.means();
             case Proposal.Part.OnAccount p -> null;
             case Proposal.Part.OwnTransfer p -> null;
             case Proposal.Part.ByRule p -> null;

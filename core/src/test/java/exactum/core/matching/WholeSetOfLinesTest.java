@@ -194,6 +194,26 @@ class WholeSetOfLinesTest {
         assertThat(first()).containsExactly("likely payment of Erika Beispiel came back");
     }
 
+    /** A refund left before its credit note was made; the note is found by name and amount, or by its number. */
+    @Test
+    void credit_on_account_that_was_given_back_is_found_by_the_line_that_went_out() {
+        var whose = Whose.of(new CustomerId(new UUID(1, 1)), "Erika Beispiel");
+        candidates.add(new Candidate.Credit(
+                new MeansId(new UUID(5, 1)),
+                List.of("CN-2026-0007"),
+                whose,
+                Money.of("EUR", "50.00"),
+                "credit note CN-2026-0007"));
+        line("-50.00", "ERIKA BEISPIEL", "refund");
+        assertThat(first()).containsExactly("certain refund to Erika Beispiel, credit note CN-2026-0007");
+        lines.clear();
+        line("-20.00", "x", "CN-2026-0007");
+        assertThat(first()).containsExactly("likely refund to Erika Beispiel, credit note CN-2026-0007");
+        lines.clear();
+        line("-60.00", "Erika Beispiel", "refund");
+        assertThat(first()).containsExactly("none");
+    }
+
     /** 300.00 received less 4.20 bank charges. */
     @Test
     void a_charge_that_the_bank_states_makes_up_what_is_missing() {

@@ -110,6 +110,7 @@ public final class MatchFiles {
             case Part.IsWaiting p -> p.item().value();
             case Part.ComesBack p -> null;
             case Part.OnAccount p -> null;
+            case Part.GivesBack p -> null;
             case Part.OwnTransfer p -> null;
             case Part.ByRule p -> null;
             case Part.BankCharge p -> null;

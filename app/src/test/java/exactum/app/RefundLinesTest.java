@@ -1,0 +1,100 @@
+package exactum.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import exactum.app.bank.FindBankLines;
+import exactum.app.bank.LineRef;
+import exactum.app.bank.Match;
+import exactum.app.bank.MatchCertain;
+import exactum.app.bank.Part;
+import exactum.app.bank.ProposeMatches;
+import exactum.app.customers.Customer;
+import exactum.app.documents.Document;
+import exactum.app.settlement.FindPayments;
+import exactum.core.ids.BankLineId;
+import exactum.core.ids.MeansId;
+import exactum.core.problem.Refusal;
+import java.util.List;
+import java.util.concurrent.Callable;
+import java.util.concurrent.Executors;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+
+/** A refund that has left the bank already, and the credit note that is made of it later. */
+@ExtendWith(RunningApp.class)
+class RefundLinesTest {
+    private static Document paid(World world, Customer payer) {
+        Document invoice = world.invoice(payer, "50.00");
+        world.bankLine("50.00", payer.name(), invoice.number());
+        world.bean(MatchCertain.class).matchAll(world.moorings);
+        assertThat(world.open(invoice).isZero()).isTrue();
+        return invoice;
+    }
+
+    @Test
+    void the_credit_note_that_is_made_later_explains_the_line_that_went_out_before(World world) {
+        Customer payer = world.payer();
+        Document invoice = paid(world, payer);
+        BankLineId out = world.bankLine("-50.00", payer.name(), "refund");
+        assertThat(world.bean(ProposeMatches.class)
+                        .unmatched(world.moorings, 1)
+                        .getFirst()
+                        .proposals())
+                .isEmpty();
+        Document note = Papers.credited(world, invoice);
+        var best = world.bean(ProposeMatches.class)
+                .unmatched(world.moorings, 1)
+                .getFirst()
+                .best();
+        assertThat(best.words()).contains("refund to").contains(note.number());
+        assertThat(world.bean(MatchCertain.class).matchAll(world.moorings)).isOne();
+        assertThat(world.bean(FindBankLines.class)
+                        .find(world.moorings, out)
+                        .orElseThrow()
+                        .isMatched())
+                .isTrue();
+        assertThat(world.balance("2100").isZero()).isTrue();
+        assertThat(world.balance("1000").plain()).isEqualTo("100.00");
+    }
+
+    /** The same credit is refunded by two lines at once: it goes once. */
+    @Test
+    void two_lines_do_not_give_the_same_money_back_twice(World world) throws Exception {
+        Customer payer = world.payer();
+        Document invoice = paid(world, payer);
+        Papers.credited(world, invoice);
+        MeansId credit = world.bean(FindPayments.class)
+                .onAccount(world.moorings)
+                .getFirst()
+                .credit()
+                .means();
+        List<BankLineId> lines = List.of(
+                world.bankLine("-50.00", payer.name(), "refund"),
+                world.bankLine("-50.00", payer.name(), "refund again"));
+        try (var pool = Executors.newFixedThreadPool(2)) {
+            List<Callable<Boolean>> both = lines.stream()
+                    .<Callable<Boolean>>map(line -> () -> {
+                        try {
+                            var left = world.bean(FindBankLines.class)
+                                    .find(world.moorings, line)
+                                    .orElseThrow()
+                                    .left();
+                            world.bean(Match.class)
+                                    .match(
+                                            world.moorings,
+                                            new LineRef.OfBank(line),
+                                            List.of(new Part.Refund(credit, left)));
+                            return true;
+                        } catch (Refusal twice) {
+                            return false;
+                        }
+                    })
+                    .toList();
+            int matched = 0;
+            for (var done : pool.invokeAll(both)) matched += done.get() ? 1 : 0;
+            assertThat(matched).isOne();
+        }
+        assertThat(world.bean(FindBankLines.class).countUnmatched(world.moorings))
+                .isOne();
+    }
+}
