@@ -110,6 +110,7 @@ class StatementRoundTripTest {
     void csv() throws IOException {
         var out = new StringWriter();
         StatementCsvOut.write(MONTH, out);
+        assertThat(out.toString()).contains(",-116.50,EUR,");
         byte[] file = out.toString().getBytes(UTF_8);
         requireSame(
                 StatementCsv.read(

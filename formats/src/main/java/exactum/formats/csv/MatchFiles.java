@@ -1,5 +1,7 @@
 package exactum.formats.csv;
 
+import de.siegmar.fastcsv.writer.CsvWriter;
+import de.siegmar.fastcsv.writer.LineDelimiter;
 import exactum.core.matching.Asked;
 import exactum.core.matching.Matching;
 import exactum.core.matching.PayerMemory;
@@ -78,11 +80,12 @@ public final class MatchFiles {
                         .toList());
         int matched = 0;
         try (Writer writer = Files.newBufferedWriter(out);
-                var csv = new CsvOut(writer, COLUMNS)) {
+                var csv = CsvWriter.builder().lineDelimiter(LineDelimiter.CRLF).build(writer)) {
+            csv.writeRecord(COLUMNS);
             for (int i = 0; i < read.size(); i++) {
                 List<List<String>> rows = rows(read.get(i).id(), proposed.get(i), open);
                 if (!rows.isEmpty()) matched++;
-                rows.forEach(csv::row);
+                rows.forEach(csv::writeRecord);
             }
         }
         return matched;

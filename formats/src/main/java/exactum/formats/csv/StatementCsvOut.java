@@ -1,5 +1,7 @@
 package exactum.formats.csv;
 
+import de.siegmar.fastcsv.writer.CsvWriter;
+import de.siegmar.fastcsv.writer.LineDelimiter;
 import exactum.core.bank.Statement;
 import exactum.core.bank.StatementLine;
 import exactum.core.money.Money;
@@ -7,7 +9,7 @@ import java.io.IOException;
 import java.io.Writer;
 import java.util.List;
 
-/** Writes one statement as CSV (RFC 4180), a line a row, with the balance after it. */
+/** Writes one statement as CSV (RFC 4180), a line a row, with the balance after it; texts that look like formulas are quoted. */
 public final class StatementCsvOut {
     private static final List<String> COLUMNS = List.of(
             "Our account",
@@ -27,18 +29,19 @@ public final class StatementCsvOut {
     /** Writes the statement; amounts have a point and no thousands. */
     public static void write(Statement statement, Writer out) throws IOException {
         Money balance = statement.opening();
-        try (var csv = new CsvOut(out, COLUMNS)) {
+        try (var csv = CsvWriter.builder().lineDelimiter(LineDelimiter.CRLF).build(out)) {
+            csv.writeRecord(COLUMNS);
             for (StatementLine line : statement.lines()) {
                 balance = balance.plus(line.amount());
-                csv.row(List.of(
+                csv.writeRecord(List.of(
                         statement.iban().value(),
                         line.bookedOn().toString(),
                         line.valueOn().toString(),
-                        line.counterparty(),
+                        Formula.harmless(line.counterparty()),
                         line.further().account(),
-                        (line.structuredReference() + " " + line.remittance()).strip(),
-                        line.endToEndId(),
-                        line.bankReference(),
+                        Formula.harmless((line.structuredReference() + " " + line.remittance()).strip()),
+                        Formula.harmless(line.endToEndId()),
+                        Formula.harmless(line.bankReference()),
                         line.amount().plain(),
                         line.amount().currency().getCurrencyCode(),
                         balance.plain()));
