@@ -127,7 +127,7 @@ public final class Matching {
     private static boolean isNamedToTheCent(Proposal proposal) {
         return proposal.remainder().isZero()
                 && proposal.working().stream().anyMatch(r -> r.points() == Named.IN_FULL)
-                && proposal.working().stream().anyMatch(r -> r.points() == Incoming.TO_THE_CENT);
+                && proposal.working().stream().anyMatch(r -> r.points() == MoneyIn.TO_THE_CENT);
     }
 
     /** Lines that did not get what they wanted most are looked at again, with what the others leave. */
