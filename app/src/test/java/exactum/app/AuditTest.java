@@ -24,7 +24,7 @@ class AuditTest {
         BankLineId line = world.bankLine("50.00", "Écluse", invoice.number());
         try (var ada = new Visitor(world, "ada");
                 var otto = new Visitor(world, "otto")) {
-            ada.follow("/bank-lines/" + line + "/match", "part0=account:4000&amount0=50.00");
+            ada.follow("/bank-lines/" + line + "/match", "part0=account:4000&amount0=50.00&sure=on");
             ada.follow("/ledger/close", "month=2026-05");
             String page = otto.get("/audit").body();
             assertThat(page).contains("ada").contains("matched a line").contains("closed a month");
