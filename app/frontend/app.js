@@ -91,7 +91,7 @@
     if (head) sort(head);
     if (!event.target.closest(".find")) { const found = $("#found"); if (found) found.textContent = ""; }
     const add = event.target.closest("[data-add]");
-        if (add) addPart(add);
+    if (add) addPart(add);
     const copy = event.target.closest("[data-copy]");
     if (copy) navigator.clipboard?.writeText(copy.dataset.copy).then(() => { copy.textContent = "Copied"; });
   });

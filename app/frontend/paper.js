@@ -37,9 +37,13 @@
     chooser.dataset.quiet = "";
     ["input", "change"].forEach((kind) => chooser.addEventListener(kind, (event) => event.stopPropagation()));
   }));
-  // A word whose search was cut off by the paper's own refresh is looked for again.
+  // A word whose search was cut off by the paper's own refresh is looked for again; one that is on its way, or was answered, is not.
+  const asked = new WeakMap();
+  const isSearch = (element) => element.matches?.(".chooser [name=who]");
+  document.addEventListener("htmx:beforeRequest", (event) => { if (isSearch(event.detail.elt)) asked.set(event.detail.elt, event.detail.elt.value); });
+  ["htmx:sendAbort", "htmx:sendError"].forEach((kind) => document.addEventListener(kind, (event) => asked.delete(event.detail.elt)));
   document.addEventListener("htmx:afterSettle", () => {
     const who = document.querySelector(".chooser [name=who]");
-    if (who && who.value && !document.querySelector(".chooser .choices").childElementCount) who.dispatchEvent(new Event("input"));
+    if (who && who.value && asked.get(who) !== who.value) who.dispatchEvent(new Event("input"));
   });
 })();

@@ -68,7 +68,8 @@ public final class Cluster {
     }
 
     void start(List<String> settings) {
-        var options = new StringBuilder("-c listen_addresses=127.0.0.1 -c unix_socket_directories= -p " + port);
+        var options =
+                new StringBuilder("-c listen_addresses=127.0.0.1 -c unix_socket_directories= -c jit=off -p " + port);
         settings.forEach(s -> options.append(" -c ").append(s));
         programs.run(
                 "pg_ctl",
