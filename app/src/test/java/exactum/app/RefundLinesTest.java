@@ -1,5 +1,6 @@
 package exactum.app;
 
+import static exactum.app.World.euro;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import exactum.app.bank.FindBankLines;
@@ -8,13 +9,17 @@ import exactum.app.bank.Match;
 import exactum.app.bank.MatchCertain;
 import exactum.app.bank.Part;
 import exactum.app.bank.ProposeMatches;
+import exactum.app.business.Memberships;
+import exactum.app.business.Role;
 import exactum.app.customers.Customer;
 import exactum.app.documents.Document;
+import exactum.app.documents.ListDocuments;
 import exactum.app.settlement.FindPayments;
 import exactum.core.ids.BankLineId;
 import exactum.core.ids.MeansId;
 import exactum.core.problem.Refusal;
 import java.util.List;
+import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.concurrent.Executors;
 import org.junit.jupiter.api.Test;
@@ -55,6 +60,46 @@ class RefundLinesTest {
                 .isTrue();
         assertThat(world.balance("2100").isZero()).isTrue();
         assertThat(world.balance("1000").plain()).isEqualTo("100.00");
+    }
+
+    /** A refund sent on 27 May, its credit note made from the opened line five days later. */
+    @Test
+    void the_credit_note_is_made_from_the_line_itself(World world) {
+        Customer payer = world.payer();
+        Document invoice = paid(world, payer);
+        BankLineId out = world.bankLine("-20.00", payer.name(), "refund for " + invoice.number());
+        String typed = "part0=credit:" + invoice.id() + "&title0=Credit&amount0=20.00";
+        try (var ada = new Visitor(world, "ada");
+                var nils = new Visitor(world, "nils")) {
+            assertThat(ada.get("/bank-lines/" + out + "/opened").body()).contains("Credit note on " + invoice.number());
+            assertThat(ada.get("/bank-lines/" + out + "/found?q=" + invoice.number())
+                            .body())
+                    .contains("Credit note on " + invoice.number());
+            world.bean(Memberships.class).join(world.moorings, "nils", Set.of(Role.RECONCILIATION));
+            assertThat(nils.page("/bank-lines/" + out + "/match", typed)).contains("Your role makes no credit notes");
+            assertThat(ada.page("/bank-lines/" + out + "/match", typed.replace("20.00", "20.01")))
+                    .contains("Nothing was matched");
+            ada.follow("/bank-lines/" + out + "/match", typed);
+        }
+        Document note =
+                world.bean(ListDocuments.class).creditNotesOf(world.moorings, invoice.id(), RunningApp.TODAY).stream()
+                        .map(n -> world.document(n.number()))
+                        .findFirst()
+                        .orElseThrow();
+        assertThat(note.gross()).isEqualTo(euro("20.00"));
+        assertThat(note.origin().credited()).isEqualTo(invoice.id());
+        assertThat(world.bean(FindBankLines.class)
+                        .find(world.moorings, out)
+                        .orElseThrow()
+                        .isMatched())
+                .isTrue();
+        assertThat(world.bean(FindPayments.class)
+                        .creditOfNote(world.moorings, note.id())
+                        .orElseThrow()
+                        .left()
+                        .isZero())
+                .isTrue();
+        assertThat(world.balance("2100").isZero()).isTrue();
     }
 
     /** The same credit is refunded by two lines at once: it goes once. */

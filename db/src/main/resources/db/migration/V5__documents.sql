@@ -227,11 +227,11 @@ create table acceptance (
 create trigger acceptance_is_final before update or delete on acceptance for each statement execute function is_final();
 revoke update, delete, truncate on acceptance from exactum_app;
 
--- Files that go with a document. A draft has none in the table yet when its first one is kept.
+-- Files that go with a document, or prove a payment; of a draft or a payment that is no row yet when its first one comes.
 create table attachment (
     business_id int not null references business,
     id uuid not null,
-    document_id uuid not null,
+    goes_with uuid not null,
     name text not null,
     media_type text not null,
     size int not null check (size > 0),
@@ -239,7 +239,7 @@ create table attachment (
     kept_by text not null,
     kept_at timestamptz not null default now(),
     primary key (business_id, id),
-    unique (business_id, document_id, name)
+    unique (business_id, goes_with, name)
 );
 
 -- A customer's objection to a document or a part of it, and what a payer promised; both hold back what asks for money.

@@ -3,6 +3,10 @@ package exactum.app.bank;
 import exactum.app.customers.Customer;
 import exactum.app.customers.FindCustomers;
 import exactum.app.database.Slice;
+import exactum.app.documents.CreditForRefund;
+import exactum.app.documents.ListDocuments;
+import exactum.app.documents.Standing;
+import exactum.app.installation.BusinessClock;
 import exactum.app.ledger.Ledger;
 import exactum.app.settlement.FindClaims;
 import exactum.app.settlement.FindPayments;
@@ -12,13 +16,17 @@ import exactum.app.slips.Slip;
 import exactum.app.waiting.FindWaiting;
 import exactum.app.web.Texts;
 import exactum.core.bank.StatementLine;
+import exactum.core.document.DocumentKind;
 import exactum.core.ids.BusinessId;
 import exactum.core.ledger.AccountCode;
 import exactum.core.ledger.AccountRole;
+import exactum.core.matching.Matching;
 import exactum.core.money.Money;
 import exactum.core.text.Folding;
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.List;
+import java.util.Set;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -33,6 +41,9 @@ class LineTargets {
     private final FreeAccounts accounts;
     private final Ledger ledger;
     private final FindSlips slips;
+    private final ListDocuments documents;
+    private final CreditForRefund credit;
+    private final BusinessClock clock;
 
     LineTargets(
             FindClaims claims,
@@ -41,7 +52,10 @@ class LineTargets {
             FindPayments payments,
             FreeAccounts accounts,
             Ledger ledger,
-            FindSlips slips) {
+            FindSlips slips,
+            ListDocuments documents,
+            CreditForRefund credit,
+            BusinessClock clock) {
         this.claims = claims;
         this.waiting = waiting;
         this.customers = customers;
@@ -49,6 +63,9 @@ class LineTargets {
         this.accounts = accounts;
         this.ledger = ledger;
         this.slips = slips;
+        this.documents = documents;
+        this.credit = credit;
+        this.clock = clock;
     }
 
     /**
@@ -71,7 +88,7 @@ class LineTargets {
             for (Customer c : customers.search(business, words, FOUND))
                 found.add(new Target("customer:" + c.id(), c.name(), "on account", null));
         } else {
-            out(business, words, found);
+            out(business, line, words, found);
         }
         accounts.forLines(business).stream()
                 .filter(a -> holds(a.label(), words))
@@ -87,6 +104,7 @@ class LineTargets {
         var usual = new ArrayList<Target>();
         if (line.left().isNegative()) {
             AccountCode charges = ledger.accounts(business).of(AccountRole.BANK_CHARGES);
+            namedByRefund(business, line, usual);
             usual.add(new Target("account:" + charges, "Bank charge", "booked to " + charges, null));
         }
         usual.add(new Target("own:", "Own transfer", "the other side comes on another account of ours", null));
@@ -140,7 +158,7 @@ class LineTargets {
         return same ? left.min(foreign.amount().abs()) : left;
     }
 
-    private void out(BusinessId business, String words, List<Target> found) {
+    private void out(BusinessId business, BankLine line, String words, List<Target> found) {
         for (Customer c : customers.search(business, words, FOUND)) {
             payments.creditOf(business, c.id())
                     .forEach(credit -> found.add(new Target(
@@ -149,6 +167,7 @@ class LineTargets {
                             "from " + credit.words() + " of " + Texts.day(credit.on()),
                             credit.left().negated())));
         }
+        credits(business, line, words, found);
         payments.list(business, new FindPayments.Filter(words, "", "", ""), Slice.first(FOUND)).stream()
                 .map(FindPayments.Listed::payment)
                 .filter(p -> !p.takenBack().equals(p.amount()))
@@ -157,6 +176,34 @@ class LineTargets {
                         "Payment of " + p.customerName() + " came back",
                         p.channel().words() + " of " + Texts.day(p.on()),
                         p.amount().minus(p.takenBack()).minus(p.refunded()).negated())));
+    }
+
+    /** Invoices of which a credit note can be made here for what went back. */
+    private void credits(BusinessId business, BankLine line, String words, List<Target> found) {
+        var billed = new ListDocuments.Filter(words, null, null)
+                .of(EnumSet.of(DocumentKind.INVOICE, DocumentKind.CASH_SALE));
+        documents.list(business, billed, clock.today(business), Slice.first(FOUND / 2)).stream()
+                .filter(d -> d.number() != null && d.standing() != Standing.VOID)
+                .forEach(d -> credit(business, line, d, found));
+    }
+
+    /** Invoices that an outgoing line names. */
+    private void namedByRefund(BusinessId business, BankLine line, List<Target> found) {
+        Set<String> keys = Matching.numberKeys(List.of(line.said()), documents.numberKeyLengths(business));
+        documents
+                .settledByNumberKey(business, keys, clock.today(business))
+                .forEach(d -> credit(business, line, d, found));
+    }
+
+    private void credit(BusinessId business, BankLine line, ListDocuments.Listed billed, List<Target> found) {
+        if (!billed.gross().currency().equals(line.left().currency())) return;
+        Money most = credit.most(business, billed.id());
+        if (most.isPositive())
+            found.add(new Target(
+                    "credit:" + billed.id(),
+                    "Credit note on " + billed.number(),
+                    "made now, for " + billed.customerName() + ", and refunded by this line",
+                    most.negated()));
     }
 
     private static boolean holds(String text, String words) {

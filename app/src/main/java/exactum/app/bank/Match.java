@@ -3,6 +3,7 @@ package exactum.app.bank;
 import exactum.app.audit.Audit;
 import exactum.app.customers.FindCustomers;
 import exactum.app.database.Ids;
+import exactum.app.documents.CreditForRefund;
 import exactum.app.installation.BusinessClock;
 import exactum.app.ledger.FindBooks;
 import exactum.app.ledger.Ledger;
@@ -19,6 +20,7 @@ import exactum.app.waiting.FindWaiting;
 import exactum.app.waiting.NewWaiting;
 import exactum.app.waiting.Wait;
 import exactum.app.web.NotHere;
+import exactum.app.web.Texts;
 import exactum.core.bank.Explained;
 import exactum.core.bank.WaitingItem;
 import exactum.core.bank.WaitingKind;
@@ -60,6 +62,7 @@ public class Match {
     private final Settle settle;
     private final Unsettle unsettle;
     private final GiveBack giveBack;
+    private final CreditForRefund creditForRefund;
     private final ConfirmPayment confirm;
     private final BusinessClock clock;
     private final FindPayments payments;
@@ -77,6 +80,7 @@ public class Match {
             Settle settle,
             Unsettle unsettle,
             GiveBack giveBack,
+            CreditForRefund creditForRefund,
             ConfirmPayment confirm,
             BusinessClock clock,
             FindPayments payments,
@@ -92,6 +96,7 @@ public class Match {
         this.settle = settle;
         this.unsettle = unsettle;
         this.giveBack = giveBack;
+        this.creditForRefund = creditForRefund;
         this.confirm = confirm;
         this.clock = clock;
         this.payments = payments;
@@ -184,6 +189,7 @@ public class Match {
                 case Part.Payment payment -> payment(id, payment, worth);
                 case Part.Return back -> back(id, back, worth);
                 case Part.Refund refund -> refund(id, refund, worth);
+                case Part.CreditNote note -> creditNote(id, note, worth);
                 case Part.ToAccount to -> toAccount(id, to, worth);
                 case Part.OwnTransfer own -> ownTransfer(id, worth);
             };
@@ -280,8 +286,10 @@ public class Match {
                     .orElseThrow(() -> new Refusal(
                             "match.refund",
                             "Only money that a customer paid can be given back by a bank line. Nothing was matched."));
+            LocalDate on =
+                    held.credit().on().isAfter(line.day()) ? held.credit().on() : line.day();
             Refund refund = giveBack.refund(
-                    business, part.drawnOn(), through, part.amount().negated(), line.day(), line.standsOn());
+                    business, part.drawnOn(), through, part.amount().negated(), on, line.standsOn());
             return matched(
                     id,
                     MatchKind.REFUND,
@@ -289,7 +297,14 @@ public class Match {
                     new FindMatches.Target(null, null, part.drawnOn(), null, refund.id(), null, null),
                     "refund to " + held.customerName() + ", " + held.credit().words(),
                     Optional.empty(),
-                    line.day());
+                    on);
+        }
+
+        private FindMatches.Matched creditNote(MatchId id, Part.CreditNote part, Valued worth) {
+            requireOut(part.amount());
+            MeansId note = creditForRefund.issue(
+                    business, part.document(), part.amount().negated(), "Refunded on " + Texts.day(line.day()));
+            return refund(id, new Part.Refund(note, part.amount()), worth);
         }
 
         private FindMatches.Matched toAccount(MatchId id, Part.ToAccount part, Valued worth) {

@@ -1,6 +1,7 @@
 package exactum.app.bank;
 
 import exactum.core.ids.CustomerId;
+import exactum.core.ids.DocumentId;
 import exactum.core.ids.MeansId;
 import exactum.core.ids.WaitingId;
 import exactum.core.ledger.AccountCode;
@@ -23,6 +24,9 @@ public sealed interface Part {
 
     /** Credit on account that was given back. */
     record Refund(MeansId drawnOn, Money amount) implements Part {}
+
+    /** Money that was given back before its credit note, which is made of a document now. */
+    record CreditNote(DocumentId document, Money amount) implements Part {}
 
     /**
      * Booked to an account: a charge, a fee, interest.

@@ -6,6 +6,7 @@ import exactum.app.slips.Slip;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.ClaimId;
 import exactum.core.ids.CustomerId;
+import exactum.core.ids.DocumentId;
 import exactum.core.ids.MeansId;
 import exactum.core.ids.WaitingId;
 import exactum.core.ledger.AccountCode;
@@ -24,7 +25,7 @@ import org.springframework.stereotype.Component;
 
 /**
  * Parts of a line as forms name them, so that exactly what was shown is matched: {@code claim:…}, {@code customer:…}, {@code
- * waiting:…}, {@code return:…}, {@code refund:…}, {@code account:…}, {@code own:}, each with its amount.
+ * waiting:…}, {@code return:…}, {@code refund:…}, {@code credit:…}, {@code account:…}, {@code own:}, each with its amount.
  */
 @Component
 class PartText {
@@ -181,6 +182,7 @@ class PartText {
         return switch (n.kind()) {
             case "return" -> new Part.Return(MeansId.valueOf(n.target()), n.amount());
             case "refund" -> new Part.Refund(MeansId.valueOf(n.target()), n.amount());
+            case "credit" -> new Part.CreditNote(DocumentId.valueOf(n.target()), n.amount());
             case "account" -> new Part.ToAccount(AccountCode.valueOf(n.target()), n.amount());
             case "own" -> new Part.OwnTransfer(n.amount());
             default -> throw unknown();

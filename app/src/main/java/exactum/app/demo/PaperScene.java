@@ -171,7 +171,9 @@ class PaperScene {
                         business, new ListDocuments.Filter("", Standing.ISSUED, null), FRIDAY, Slice.first(60))
                 .getLast();
         Money part = open.open().withMinor(open.open().minor() / 4);
-        issue(business, credit.byAmount(business, open.id(), part, "Two nights without shore power."));
+        issue(
+                business,
+                credit.byAmount(business, open.id(), part, Particulars.Then.APPLY, "Two nights without shore power."));
         collected(business, harbour);
     }
 

@@ -61,13 +61,8 @@ public class CreditDocument {
 
     /** A credit note over an amount of a document. */
     @Transactional(readOnly = true)
-    public Draft byAmount(BusinessId business, DocumentId id, Money amount, String why) {
-        return draft(
-                business,
-                documents.get(business, id),
-                List.of(),
-                Particulars.Back.of(amount.minor(), Particulars.Then.APPLY),
-                why);
+    public Draft byAmount(BusinessId business, DocumentId id, Money amount, Particulars.Then then, String why) {
+        return draft(business, documents.get(business, id), List.of(), Particulars.Back.of(amount.minor(), then), why);
     }
 
     /** A credit note on a document as it begins: the same price mode, currency, period and references. */

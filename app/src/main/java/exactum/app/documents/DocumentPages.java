@@ -1,5 +1,6 @@
 package exactum.app.documents;
 
+import exactum.app.attachments.Attachments;
 import exactum.app.business.FindBusinesses;
 import exactum.app.business.Needs;
 import exactum.app.business.Power;
@@ -130,7 +131,7 @@ class DocumentPages {
                 sections.orderedStream()
                         .flatMap(s -> s.of(business, document).map(c -> new Section(s.template(), c)).stream())
                         .toList());
-        model.addAttribute("attachments", attachments.of(business, document.id()));
+        model.addAttribute("attachments", attachments.of(business, document.id().value()));
         model.addAttribute(
                 "credited",
                 document.origin().credited() == null

@@ -1,5 +1,6 @@
 package exactum.app.documents;
 
+import exactum.app.attachments.Attachments;
 import exactum.app.business.Business;
 import exactum.app.customers.Customer;
 import exactum.app.customers.FindCustomers;
@@ -138,7 +139,7 @@ class DraftPaper {
         model.addAttribute("modes", PriceMode.values());
         List<TaxRate> rates = rates(id, date);
         model.addAttribute("rates", rates);
-        model.addAttribute("attachments", attachments.of(id, new DocumentId(Id.parse(paperId(form, draft)))));
+        model.addAttribute("attached", DraftAttachmentPages.files(attachments, id, Id.parse(paperId(form, draft))));
         model.addAttribute("paid", draft == null ? List.of() : payments.reservedFor(id, draft.id()));
         warn(business, form, customer, model);
         rehearse(business, form, draft, chosen, customer, model);

@@ -2,6 +2,7 @@ package exactum.app.documents;
 
 import exactum.app.approvals.ApprovalKind;
 import exactum.app.approvals.Approvals;
+import exactum.app.attachments.Attachments;
 import exactum.app.audit.Audit;
 import exactum.app.installation.BusinessClock;
 import exactum.app.settlement.Claims;
@@ -156,7 +157,7 @@ public class Drafts {
                 .orElseThrow(() -> new Refusal("draft.gone", "This draft is not there any more. Nothing was deleted."));
         events.publishEvent(new DraftDeleted(business, draft, again));
         store.delete(business, id);
-        attachments.removeAll(business, id);
+        attachments.removeAll(business, id.value());
         approvals.withdraw(business, ApprovalKind.DOCUMENT, id.value());
         audit.record(business, "deleted a draft", draft.kind().words());
     }

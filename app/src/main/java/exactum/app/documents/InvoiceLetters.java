@@ -1,5 +1,6 @@
 package exactum.app.documents;
 
+import exactum.app.attachments.Attachments;
 import exactum.app.customers.Delivery;
 import exactum.app.messages.Letter;
 import exactum.app.messages.LetterWriter;
@@ -132,11 +133,13 @@ class InvoiceLetters implements LetterWriter {
                     draft ? pdfs.ofDraft(business, looked) : pdfs.of(business, document)));
         if (delivery == Delivery.E_INVOICE && !draft && document.kind() != DocumentKind.QUOTE)
             attached.add(new Letter.Attachment(name + ".xml", "application/xml", eInvoices.of(business, document)));
-        for (Attachments.Attached file : attachments.of(business, document.id()))
+        for (Attachments.Attached file : attachments.of(business, document.id().value()))
             attached.add(new Letter.Attachment(
                     file.name(),
                     file.type(),
-                    attachments.content(business, document.id(), file.id()).orElseThrow()));
+                    attachments
+                            .content(business, document.id().value(), file.id())
+                            .orElseThrow()));
         return attached;
     }
 

@@ -1,5 +1,6 @@
 package exactum.app.documents;
 
+import exactum.app.attachments.Attachments;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.DocumentId;
 import java.util.Map;
@@ -30,7 +31,9 @@ class UnsavedPaper {
 
     /** Forgets what was typed, with the files that were to go with it. */
     void forget(BusinessId business, String login, String form) {
-        find(business, login, form).flatMap(UnsavedPaper::id).ifPresent(id -> attachments.removeAll(business, id));
+        find(business, login, form)
+                .flatMap(UnsavedPaper::id)
+                .ifPresent(id -> attachments.removeAll(business, id.value()));
         typed.drop(business, login, form);
     }
 

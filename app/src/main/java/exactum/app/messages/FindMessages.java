@@ -9,6 +9,7 @@ import exactum.core.ids.MessageId;
 import exactum.core.money.Money;
 import java.util.List;
 import java.util.Optional;
+import java.util.UUID;
 
 /** Messages of a business. */
 public interface FindMessages {
@@ -33,6 +34,9 @@ public interface FindMessages {
     int count(BusinessId business, MessageState state);
 
     List<Listed> ofDocument(BusinessId business, DocumentId document);
+
+    /** Those of a kind about one thing, the newest first. */
+    List<Listed> ofSubject(BusinessId business, MessageKind kind, UUID subject);
 
     List<Listed> heldOf(BusinessId business, CustomerId customer);
 

@@ -12,6 +12,14 @@ public record Letter(Sender sender, String subjectLine, String body, List<Attach
         attachments = List.copyOf(attachments);
     }
 
+    /** What it says. */
+    public record Words(String subjectLine, String body) {}
+
+    /** The same letter in other words. */
+    public Letter saying(Words words) {
+        return new Letter(sender, words.subjectLine(), words.body(), attachments);
+    }
+
     /** Name and address that it comes from. */
     public record Sender(String name, String address) {}
 

@@ -13,6 +13,7 @@ import java.util.UUID;
  *
  * @param subject what it is about: a document or a payment, by its kind
  * @param addresses where it goes; none while it is held
+ * @param own a person's own words that it goes in, or null
  * @param sent what was sent, or null before
  * @param attempts how often sending was tried
  * @param lastError why the last try failed, or null
@@ -26,6 +27,7 @@ public record Message(
         LocalDate sendOn,
         List<String> addresses,
         MessageState state,
+        Letter.Words own,
         Sent sent,
         int attempts,
         String lastError) {

@@ -18,11 +18,11 @@ import exactumdb.tables.records.MessageAboutRecord;
 import exactumdb.tables.records.MessageRecipientRecord;
 import exactumdb.tables.records.MessageRecord;
 import java.time.Duration;
-import java.time.LocalDate;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.UUID;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.Field;
@@ -230,6 +230,14 @@ class MessageStore implements FindMessages {
     }
 
     @Override
+    public List<Listed> ofSubject(BusinessId business, MessageKind kind, UUID subject) {
+        return list(
+                business,
+                MESSAGE.SUBJECT_ID.eq(subject).and(MESSAGE.KIND.eq(kind.words())),
+                Slice.first(Integer.MAX_VALUE));
+    }
+
+    @Override
     public List<Listed> heldOf(BusinessId business, CustomerId customer) {
         return list(
                 business,
@@ -275,7 +283,7 @@ class MessageStore implements FindMessages {
                         r.get(GROSS) == null ? null : Money.ofMinor(r.get(CURRENCY), r.get(GROSS))));
     }
 
-    private static MessageRecord row(BusinessId business, MessageId id, NewMessage m) {
+    private MessageRecord row(BusinessId business, MessageId id, NewMessage m) {
         return new MessageRecord()
                 .setBusinessId(business)
                 .setId(id)
@@ -283,7 +291,9 @@ class MessageStore implements FindMessages {
                 .setCustomerId(m.customer())
                 .setSubjectId(m.subject())
                 .setSendOn(m.sendOn())
-                .setState(state(m).words());
+                .setState(state(m).words())
+                .setSubject(m.own() == null ? null : m.own().subjectLine())
+                .setBodySecret(m.own() == null ? null : vault.encrypt(m.own().body()));
     }
 
     private static MessageState state(NewMessage m) {
@@ -292,19 +302,20 @@ class MessageStore implements FindMessages {
     }
 
     private Message message(MessageRecord m, String[] addresses) {
-        LocalDate sendOn = m.getSendOn();
+        Letter.Words words =
+                m.getBodySecret() == null ? null : new Letter.Words(m.getSubject(), vault.decrypt(m.getBodySecret()));
+        boolean sent = m.getSentAt() != null;
         return new Message(
                 m.getBusinessId(),
                 m.getId(),
                 MessageKind.of(m.getKind()),
                 m.getCustomerId(),
                 m.getSubjectId(),
-                sendOn,
+                m.getSendOn(),
                 List.of(addresses),
                 MessageState.of(m.getState()),
-                m.getBodySecret() == null
-                        ? null
-                        : new Message.Sent(m.getSubject(), vault.decrypt(m.getBodySecret()), m.getSentAt()),
+                sent ? null : words,
+                sent && words != null ? new Message.Sent(words.subjectLine(), words.body(), m.getSentAt()) : null,
                 m.getAttempts(),
                 m.getLastError());
     }

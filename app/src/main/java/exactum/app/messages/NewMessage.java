@@ -14,6 +14,7 @@ import java.util.UUID;
  * @param about the documents that it speaks of
  * @param addresses none where there is none: the message is held
  * @param onPaper whether it is printed and posted instead
+ * @param own a person's own words in the place of ours, or null
  */
 public record NewMessage(
         MessageKind kind,
@@ -22,10 +23,23 @@ public record NewMessage(
         LocalDate sendOn,
         List<DocumentId> about,
         List<String> addresses,
-        boolean onPaper) {
+        boolean onPaper,
+        Letter.Words own) {
     public NewMessage {
         about = List.copyOf(about);
         addresses = List.copyOf(addresses);
+    }
+
+    /** In our words. */
+    public NewMessage(
+            MessageKind kind,
+            CustomerId customer,
+            UUID subject,
+            LocalDate sendOn,
+            List<DocumentId> about,
+            List<String> addresses,
+            boolean onPaper) {
+        this(kind, customer, subject, sendOn, about, addresses, onPaper, null);
     }
 
     /** To some addresses, or to none: then it is held. */
@@ -37,5 +51,10 @@ public record NewMessage(
             LocalDate sendOn,
             List<DocumentId> about) {
         return new NewMessage(kind, customer, subject, sendOn, about, addresses, false);
+    }
+
+    /** The same in a person's own words. */
+    public NewMessage in(Letter.Words words) {
+        return new NewMessage(kind, customer, subject, sendOn, about, addresses, onPaper, words);
     }
 }

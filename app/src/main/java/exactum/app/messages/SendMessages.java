@@ -85,7 +85,8 @@ public class SendMessages {
 
     private void send(Message message) {
         try {
-            Letter letter = writers.get(message.kind()).write(message);
+            Letter written = writers.get(message.kind()).write(message);
+            Letter letter = message.own() == null ? written : written.saying(message.own());
             send(message, letter);
             transaction.executeWithoutResult(s -> messages.markSent(message.business(), message.id(), letter));
         } catch (MailException | MessagingException problem) {

@@ -1,9 +1,9 @@
 package exactum.app.payer;
 
+import exactum.app.attachments.Attachments;
 import exactum.app.cards.AskProcessor;
 import exactum.app.cards.FindCollections;
 import exactum.app.cards.StartCardPayment;
-import exactum.app.documents.Attachments;
 import exactum.app.documents.Document;
 import exactum.app.documents.DocumentPdfs;
 import exactum.app.installation.BusinessClock;
@@ -206,7 +206,9 @@ class PayerPages {
     @GetMapping("/pay/{token}/files/{file}")
     ResponseEntity<byte[]> file(@PathVariable String token, @PathVariable UUID file) {
         PaymentLink link = links.findByToken(token).filter(this::isOpen).orElseThrow(NotHere::new);
-        Attachments.Attached attached = attachments.of(link.business(), link.document()).stream()
+        Attachments.Attached attached = attachments
+                .of(link.business(), link.document().value())
+                .stream()
                 .filter(a -> a.id().equals(file))
                 .findFirst()
                 .orElseThrow(NotHere::new);
@@ -219,7 +221,7 @@ class PayerPages {
                                 .build()
                                 .toString())
                 .body(attachments
-                        .content(link.business(), link.document(), file)
+                        .content(link.business(), link.document().value(), file)
                         .orElseThrow(NotHere::new));
     }
 

@@ -1,6 +1,6 @@
 package exactum.app.payer;
 
-import exactum.app.documents.Attachments;
+import exactum.app.attachments.Attachments;
 import exactum.app.documents.Document;
 import exactum.app.documents.FindDocuments;
 import exactum.app.documents.IssuedFigures;
@@ -76,7 +76,7 @@ class QuoteView {
         model.addAttribute(
                 "cards",
                 setup.processorFor(business, document.gross().currency()).isPresent());
-        model.addAttribute("attachments", attachments.of(business, document.id()));
+        model.addAttribute("attachments", attachments.of(business, document.id().value()));
         return Optional.empty();
     }
 

@@ -8,7 +8,9 @@ import exactum.app.messages.LetterWriter;
 import exactum.app.messages.Message;
 import exactum.app.messages.MessageKind;
 import exactum.app.web.Habit;
+import exactum.app.web.NotHere;
 import exactum.app.web.Wordings;
+import exactum.core.ids.BusinessId;
 import exactum.core.ids.DocumentId;
 import exactum.core.ids.MeansId;
 import exactum.core.money.Money;
@@ -45,11 +47,16 @@ class ConfirmationLetters implements LetterWriter {
     @Override
     @Transactional(readOnly = true)
     public Letter write(Message message) {
-        Business business = businesses.get(message.business());
-        var habit = new Habit(
-                rules.of(business.id(), message.customer()).language().value().locale());
-        FindPayments.Payment payment =
-                payments.find(business.id(), new MeansId(message.subject())).orElseThrow();
+        return write(message.business(), new MeansId(message.subject()));
+    }
+
+    /** The confirmation as it would go now. */
+    @Transactional(readOnly = true)
+    public Letter write(BusinessId id, MeansId means) {
+        Business business = businesses.get(id);
+        FindPayments.Payment payment = payments.find(id, means).orElseThrow(NotHere::new);
+        var habit =
+                new Habit(rules.of(id, payment.customer()).language().value().locale());
         String body = """
                 %s
 

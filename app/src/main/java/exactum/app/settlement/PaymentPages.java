@@ -1,5 +1,6 @@
 package exactum.app.settlement;
 
+import exactum.app.attachments.Attachments;
 import exactum.app.business.Business;
 import exactum.app.business.Needs;
 import exactum.app.business.Power;
@@ -8,18 +9,11 @@ import exactum.app.customers.FindCustomers;
 import exactum.app.database.Ids;
 import exactum.app.database.Slice;
 import exactum.app.installation.BusinessClock;
-import exactum.app.ledger.FindBooks;
-import exactum.app.setup.FindSetup;
 import exactum.app.setup.FreeAccounts;
-import exactum.app.trail.Trails;
-import exactum.app.web.NotHere;
 import exactum.app.web.Pager;
-import exactum.app.web.Texts;
 import exactum.app.web.TypedForm;
 import exactum.core.ids.BusinessId;
-import exactum.core.ids.ClaimId;
 import exactum.core.ids.CustomerId;
-import exactum.core.ids.EntryId;
 import exactum.core.ids.MeansId;
 import exactum.core.money.Money;
 import exactum.core.problem.Refusal;
@@ -27,58 +21,47 @@ import exactum.core.settlement.Policy;
 import exactum.core.text.TextKind;
 import java.util.ArrayList;
 import java.util.Currency;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
-import java.util.Set;
-import java.util.stream.Collectors;
+import java.util.UUID;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
-import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 
-/** Payments: the list, one with whatever became of it, and recording one by hand. */
+/** Payments: the list, and recording one by hand. */
 @Controller
 class PaymentPages {
     private static final int FOUND = 8;
+    private static final String AT_ONCE = "send";
+    private static final String EDITED = "edit";
     private static final List<Channel> BY_HAND =
             List.of(Channel.TRANSFER, Channel.CASH, Channel.CHEQUE, Channel.CARD, Channel.OTHER);
     private final FindPayments payments;
     private final FindClaims claims;
     private final FindCustomers customers;
-    private final FindSetup setup;
     private final FreeAccounts accounts;
-    private final FindBooks books;
     private final RecordPayment record;
-    private final UseCredit useCredit;
-    private final Trails trails;
+    private final Attachments attachments;
     private final BusinessClock clock;
 
     PaymentPages(
             FindPayments payments,
             FindClaims claims,
             FindCustomers customers,
-            FindSetup setup,
             FreeAccounts accounts,
-            FindBooks books,
             RecordPayment record,
-            UseCredit useCredit,
-            Trails trails,
+            Attachments attachments,
             BusinessClock clock) {
         this.payments = payments;
         this.claims = claims;
         this.customers = customers;
-        this.setup = setup;
         this.accounts = accounts;
-        this.books = books;
         this.record = record;
-        this.useCredit = useCredit;
-        this.trails = trails;
+        this.attachments = attachments;
         this.clock = clock;
     }
 
@@ -113,9 +96,10 @@ class PaymentPages {
             @RequestParam(defaultValue = "") String invoice,
             Model model) {
         model.addAttribute("invoice", invoice);
-        model.addAttribute("key", Ids.next());
+        UUID key = Ids.next();
+        model.addAttribute("key", key);
+        model.addAttribute("attached", PaymentAttachmentPages.files(attachments, business.id(), key));
         model.addAttribute("channels", BY_HAND);
-        model.addAttribute("today", Texts.day(clock.today(business.id())));
         show(business, customer.map(c -> customers.get(business.id(), c)).orElse(null), Map.of(), model);
         return "settlement/new";
     }
@@ -152,77 +136,35 @@ class PaymentPages {
         Customer customer = customers.get(business.id(), CustomerId.valueOf(chosen));
         MeansId key = MeansId.valueOf(new TypedForm(fields).required("key", "key"));
         MeansId made = record.record(business.id(), key, byHand(business, customer, fields));
-        return "redirect:/payments/" + made;
-    }
-
-    @GetMapping("/payments/{id}")
-    String one(BusinessId business, @PathVariable MeansId id, Model model) {
-        FindPayments.Payment payment = payments.find(business, id).orElseThrow(NotHere::new);
-        List<FindPayments.Settlement> settled = payments.settledBy(business, id);
-        List<FindPayments.Gone> gone = payments.goneOf(business, id);
-        model.addAttribute("payment", payment);
-        model.addAttribute("settled", settled);
-        model.addAttribute("standing", standing(settled));
-        model.addAttribute("gone", gone);
-        model.addAttribute("trail", trails.ofPayment(business, id));
-        model.addAttribute(
-                "openOfCustomer",
-                payment.left().isPositive() ? claims.openOf(business, payment.customer()) : List.of());
-        model.addAttribute("byHand", payment.place() == Place.NOT_YET || payment.place() == Place.IN_HAND);
-        model.addAttribute(
-                "entries",
-                books.of(
-                        business,
-                        Stream.concat(
-                                        settled.stream().map(FindPayments.Settlement::entry),
-                                        gone.stream().map(FindPayments.Gone::entry))
-                                .filter(Objects::nonNull)
-                                .distinct()
-                                .map(EntryId.class::cast)
-                                .toList()));
-        if (payment.booked().fee() != null) {
-            model.addAttribute(
-                    "feeWorking",
-                    setup.processor(business, payment.booked().processor())
-                            .fees()
-                            .on(payment.amount()));
-        }
-        return "settlement/one";
-    }
-
-    /** The open items that it settles as it stands, each by one allocation. */
-    private static Set<ClaimId> standing(List<FindPayments.Settlement> settled) {
-        Map<ClaimId, Long> net = new HashMap<>();
-        settled.forEach(s -> net.merge(s.claim(), s.amount().minor(), Long::sum));
-        return settled.stream()
-                .filter(s -> net.get(s.claim()) == s.amount().minor())
-                .map(FindPayments.Settlement::claim)
-                .collect(Collectors.toSet());
-    }
-
-    @PostMapping("/payments/{id}/take-out")
-    @Needs(Power.PAYMENTS)
-    String takeOut(BusinessId business, @PathVariable MeansId id) {
-        record.takeOut(business, id);
-        return "redirect:/payments/" + id;
-    }
-
-    @PostMapping("/payments/{id}/take-off")
-    @Needs(Power.PAYMENTS)
-    String takeOff(
-            BusinessId business, @PathVariable MeansId id, @RequestParam ClaimId claim, @RequestParam long minor) {
-        FindPayments.Payment payment = payments.find(business, id).orElseThrow(NotHere::new);
-        useCredit.takeOff(business, id, claim, payment.amount().withMinor(minor));
-        return "redirect:/payments/" + id;
+        boolean first = fields.getOrDefault("confirmation", "").equals(EDITED);
+        return "redirect:/payments/" + made + (first ? "#confirmation" : "");
     }
 
     private void show(Business business, Customer customer, Map<String, String> fields, Model model) {
         model.addAttribute("customer", customer);
         model.addAttribute("fields", fields);
+        model.addAttribute("today", clock.today(business.id()));
         model.addAttribute("accounts", accounts.forMoney(business.id()));
         if (customer == null) return;
-        model.addAttribute("open", claims.openOf(business.id(), customer.id()));
-        model.addAttribute("credit", payments.creditOf(business.id(), customer.id()));
+        List<FindClaims.Open> open = claims.openOf(business.id(), customer.id());
+        List<FindPayments.Credit> credit = payments.creditOf(business.id(), customer.id());
+        model.addAttribute("open", open);
+        model.addAttribute("credit", credit);
+        model.addAttribute("asked", asked(customer.currency(), open, credit));
+    }
+
+    /** What is to be asked for once credit on account is counted, in words; null where one of the two is nothing. */
+    private static String asked(Currency currency, List<FindClaims.Open> open, List<FindPayments.Credit> credit) {
+        Money owed = sum(currency, open.stream().map(FindClaims.Open::left));
+        Money there = sum(currency, credit.stream().map(FindPayments.Credit::left));
+        if (!owed.isPositive() || !there.isPositive()) return null;
+        return "Of %s that is open, %s is left to ask for."
+                .formatted(owed.withCurrency(), owed.minus(there.min(owed)).withCurrency());
+    }
+
+    private static Money sum(Currency currency, Stream<Money> amounts) {
+        return Money.sum(
+                currency, amounts.filter(m -> m.currency().equals(currency)).toList());
     }
 
     private RecordPayment.ByHand byHand(Business business, Customer customer, Map<String, String> fields) {
@@ -246,10 +188,10 @@ class PaymentPages {
                 f.text("account").isEmpty() ? null : f.account("account", "account"),
                 new NewPayment.Said(f.text("reference", TextKind.NAME), f.text("note", TextKind.PARAGRAPHS)),
                 policy(business.id(), customer, f, currency),
-                f.has("confirmed"));
+                f.text("confirmation").equals(AT_ONCE));
     }
 
-    /** As typed beside the open items; where nothing is typed, what is due first is paid first. */
+    /** As typed beside the open items; where nothing is typed, what is due first is paid first; what is paid ahead stays on account. */
     private Policy policy(BusinessId business, Customer customer, TypedForm f, Currency currency) {
         var parts = new ArrayList<Policy.Part>();
         for (FindClaims.Open open : claims.openOf(business, customer.id())) {
@@ -258,6 +200,7 @@ class PaymentPages {
             Money part = f.money(field, "amount for " + open.number(), currency);
             if (part.isPositive()) parts.add(Policy.Part.of(open.claim(), part));
         }
+        if (f.has("ahead")) return new Policy.OnAccount();
         return parts.isEmpty() ? new Policy.DueOrder() : new Policy.Chosen(parts);
     }
 }

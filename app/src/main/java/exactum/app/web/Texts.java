@@ -7,6 +7,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.time.format.DateTimeFormatter;
+import java.time.temporal.ChronoUnit;
 import java.util.Locale;
 
 /** How figures and dates are written on pages and papers: one place, one locale. */
@@ -62,6 +63,13 @@ public final class Texts {
     /** A quantity without needless zeros: {@code 6.5}. */
     public static String quantity(BigDecimal quantity) {
         return Decimals.text(quantity);
+    }
+
+    /** How long ago a day was: {@code of today}, {@code 1 day old}, {@code 24 days old}; empty where no today is known. */
+    public static String age(LocalDate on, LocalDate today) {
+        if (today == null || on.isAfter(today)) return "";
+        long days = ChronoUnit.DAYS.between(on, today);
+        return days == 0 ? "of today" : count(days, "day", "days") + " old";
     }
 
     /** {@code 1 invoice}, {@code 2 invoices}, {@code 1,200 invoices}. */

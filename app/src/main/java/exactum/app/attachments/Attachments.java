@@ -1,9 +1,9 @@
-package exactum.app.documents;
+package exactum.app.attachments;
 
 import exactum.app.audit.Audit;
 import exactum.app.database.Ids;
+import exactum.app.web.NotHere;
 import exactum.core.ids.BusinessId;
-import exactum.core.ids.DocumentId;
 import exactum.core.problem.Refusal;
 import java.text.Normalizer;
 import java.util.List;
@@ -14,10 +14,10 @@ import java.util.UUID;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Files that go with a document. What cannot be opened safely by who gets it is not taken. */
+/** Files that go with a document, or prove a payment. What cannot be opened safely by who gets it is not taken. */
 @Component
 public class Attachments {
-    /** The largest file, in bytes, and how many a document has. */
+    /** The largest file, in bytes, and how many go with one thing. */
     static final int LARGEST = 8 * 1024 * 1024;
 
     private static final int MOST = 10;
@@ -59,22 +59,22 @@ public class Attachments {
         }
     }
 
-    public List<Attached> of(BusinessId business, DocumentId document) {
-        return store.of(business, document);
+    public List<Attached> of(BusinessId business, UUID goesWith) {
+        return store.of(business, goesWith);
     }
 
-    /** The bytes of a document's file. */
-    public Optional<byte[]> content(BusinessId business, DocumentId document, UUID id) {
-        return store.content(business, document, id);
+    /** The bytes of a file. */
+    public Optional<byte[]> content(BusinessId business, UUID goesWith, UUID id) {
+        return store.content(business, goesWith, id);
     }
 
     /**
-     * Keeps a file with a document that is not issued yet.
+     * Keeps a file with a document that is not issued yet, or with a payment.
      *
      * @throws Refusal if it is too large, of a kind that is not taken, not what its name says, or one too many
      */
     @Transactional
-    public void add(BusinessId business, DocumentId document, String typedName, byte[] content) {
+    public void add(BusinessId business, UUID goesWith, String typedName, byte[] content) {
         String name = name(typedName);
         String ending = ending(name);
         if (content.length == 0) throw refused("“%s” is empty.".formatted(name));
@@ -83,23 +83,28 @@ public class Attachments {
         byte[] beginning = BEGINNINGS.get(ending);
         if (beginning != null && !begins(content, beginning))
             throw refused("“%s” is not what its name says.".formatted(name));
-        List<Attached> before = store.of(business, document);
+        List<Attached> before = store.of(business, goesWith);
         if (before.size() >= MOST) throw refused("%d files go with it already.".formatted(MOST));
         if (before.stream().anyMatch(a -> a.name().equals(name)))
             throw refused("A file “%s” goes with it already.".formatted(name));
-        store.insert(business, document, new Attached(Ids.next(), name, TYPES.get(ending), content.length), content);
+        store.insert(business, goesWith, new Attached(Ids.next(), name, TYPES.get(ending), content.length), content);
         audit.record(business, "attached a file", name);
     }
 
+    /**
+     * Takes a file off.
+     *
+     * @throws NotHere if it goes with something else
+     */
     @Transactional
-    public void remove(BusinessId business, DocumentId document, UUID id) {
-        store.delete(business, document, id);
+    public void remove(BusinessId business, UUID goesWith, UUID id) {
+        if (store.delete(business, goesWith, id) == 0) throw new NotHere();
     }
 
     /** Forgets the files of a draft that is deleted. */
     @Transactional
-    public void removeAll(BusinessId business, DocumentId document) {
-        store.delete(business, document, null);
+    public void removeAll(BusinessId business, UUID goesWith) {
+        store.delete(business, goesWith, null);
     }
 
     /** The last part of a path, in composed letters. */

@@ -1,10 +1,9 @@
-package exactum.app.documents;
+package exactum.app.attachments;
 
 import static exactumdb.Tables.ATTACHMENT;
 
 import exactum.app.audit.Audit;
 import exactum.core.ids.BusinessId;
-import exactum.core.ids.DocumentId;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -12,7 +11,7 @@ import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
 
-/** Files of documents in the database. */
+/** Files of documents and payments in the database. */
 @Component
 class AttachmentStore {
     private final DSLContext db;
@@ -21,26 +20,26 @@ class AttachmentStore {
         this.db = db;
     }
 
-    List<Attachments.Attached> of(BusinessId business, DocumentId document) {
+    List<Attachments.Attached> of(BusinessId business, UUID goesWith) {
         return db.select(ATTACHMENT.ID, ATTACHMENT.NAME, ATTACHMENT.MEDIA_TYPE, ATTACHMENT.SIZE)
                 .from(ATTACHMENT)
-                .where(of(business, document, null))
+                .where(of(business, goesWith, null))
                 .orderBy(ATTACHMENT.ID)
                 .fetch(r -> new Attachments.Attached(r.value1(), r.value2(), r.value3(), r.value4()));
     }
 
-    Optional<byte[]> content(BusinessId business, DocumentId document, UUID id) {
+    Optional<byte[]> content(BusinessId business, UUID goesWith, UUID id) {
         return db.select(ATTACHMENT.CONTENT)
                 .from(ATTACHMENT)
-                .where(of(business, document, id))
+                .where(of(business, goesWith, id))
                 .fetchOptional(ATTACHMENT.CONTENT);
     }
 
-    void insert(BusinessId business, DocumentId document, Attachments.Attached file, byte[] content) {
+    void insert(BusinessId business, UUID goesWith, Attachments.Attached file, byte[] content) {
         db.insertInto(ATTACHMENT)
                 .set(ATTACHMENT.BUSINESS_ID, business)
                 .set(ATTACHMENT.ID, file.id())
-                .set(ATTACHMENT.DOCUMENT_ID, document)
+                .set(ATTACHMENT.GOES_WITH, goesWith)
                 .set(ATTACHMENT.NAME, file.name())
                 .set(ATTACHMENT.MEDIA_TYPE, file.type())
                 .set(ATTACHMENT.SIZE, file.size())
@@ -49,12 +48,12 @@ class AttachmentStore {
                 .execute();
     }
 
-    void delete(BusinessId business, DocumentId document, UUID id) {
-        db.deleteFrom(ATTACHMENT).where(of(business, document, id)).execute();
+    int delete(BusinessId business, UUID goesWith, UUID id) {
+        return db.deleteFrom(ATTACHMENT).where(of(business, goesWith, id)).execute();
     }
 
-    private static Condition of(BusinessId business, DocumentId document, UUID id) {
-        Condition of = ATTACHMENT.BUSINESS_ID.eq(business).and(ATTACHMENT.DOCUMENT_ID.eq(document));
+    private static Condition of(BusinessId business, UUID goesWith, UUID id) {
+        Condition of = ATTACHMENT.BUSINESS_ID.eq(business).and(ATTACHMENT.GOES_WITH.eq(goesWith));
         return id == null ? of : of.and(ATTACHMENT.ID.eq(id));
     }
 }
