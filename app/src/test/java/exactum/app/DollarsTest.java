@@ -5,17 +5,23 @@ import static exactum.app.World.june;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import exactum.app.bank.ImportStatements;
 import exactum.app.bank.LineRef;
 import exactum.app.bank.Match;
+import exactum.app.bank.MatchCertain;
 import exactum.app.bank.Part;
+import exactum.app.bank.ProposeMatches;
 import exactum.app.customers.Customer;
 import exactum.app.documents.Document;
 import exactum.app.documents.Drafts;
 import exactum.app.documents.Standing;
 import exactum.app.ledger.FindBooks;
 import exactum.app.settlement.FindClaims;
+import exactum.core.bank.StatementLine;
 import exactum.core.document.Line;
 import exactum.core.ledger.AccountCode;
+import exactum.core.matching.Grade;
+import exactum.core.matching.Proposal;
 import exactum.core.money.ExchangeRate;
 import exactum.core.money.Money;
 import exactum.core.money.UnitPrice;
@@ -96,5 +102,60 @@ class DollarsTest {
                 .isEqualTo(Standing.PAID);
         assertThat(world.balance("5050")).as("gained a euro").isEqualTo(euro("-1.00"));
         assertThat(world.balance("1010")).isEqualTo(euro("0.00"));
+    }
+
+    /** 92.40 came for 100.00 dollars at 0.92: the workplace proposes it, and one press settles it with its loss or gain. */
+    @Test
+    void the_line_proposes_what_it_settles_by_the_rate_of_the_day(World world) {
+        rate(world, "0.92", 1);
+        Document invoice = billed(world, owner(world));
+        var line = world.bankLine("92.40", "Dollar Owner", invoice.number());
+        Proposal best = best(world);
+        assertThat(best.grade()).isEqualTo(Grade.LIKELY);
+        assertThat(best.reasons()).anyMatch(r -> r.contains("comes to €\u00a092.00 at the rate of the day"));
+        try (var ada = new Visitor(world, "ada")) {
+            String page = ada.get("/bank-lines/" + line + "/opened").body();
+            String shown = page.replaceFirst("(?s).*name=\"shown\" value=\"([^\"]+)\".*", "$1");
+            assertThat(shown).contains("^USD10000=9240");
+            ada.follow("/bank-lines/" + line + "/accept", "shown=" + Visitor.encoded(shown));
+        }
+        assertThat(world.documents().standing(world.moorings, invoice.id(), RunningApp.TODAY))
+                .isEqualTo(Standing.PAID);
+        assertThat(world.balance("5050")).isEqualTo(euro("-0.40"));
+    }
+
+    @Test
+    void what_the_bank_says_was_sent_is_certain(World world) {
+        rate(world, "0.92", 1);
+        Document invoice = billed(world, owner(world));
+        var sent = new StatementLine.Further(
+                "", "", null, "", new StatementLine.Foreign(Money.of("USD", "100.00"), new BigDecimal("1.0989")));
+        world.bean(ImportStatements.class)
+                .type(
+                        world.moorings,
+                        world.find().bankAccount(world.moorings, world.bank),
+                        new StatementLine(
+                                RunningApp.TODAY,
+                                RunningApp.TODAY,
+                                euro("91.00"),
+                                "",
+                                "",
+                                "Dollar Owner",
+                                invoice.number(),
+                                "",
+                                "",
+                                sent));
+        assertThat(best(world).grade()).isEqualTo(Grade.CERTAIN);
+        assertThat(world.bean(MatchCertain.class).matchAll(world.moorings)).isOne();
+        assertThat(world.documents().standing(world.moorings, invoice.id(), RunningApp.TODAY))
+                .isEqualTo(Standing.PAID);
+        assertThat(world.balance("5050")).isEqualTo(euro("1.00"));
+    }
+
+    private static Proposal best(World world) {
+        return world.bean(ProposeMatches.class)
+                .unmatched(world.moorings, 1)
+                .getFirst()
+                .best();
     }
 }

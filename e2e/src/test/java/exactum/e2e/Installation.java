@@ -222,6 +222,12 @@ final class Installation implements AutoCloseable {
                 .formatted(currency, encoded(from), amount, encoded(text)));
     }
 
+    /** The same, sent in another currency and exchanged by the bank. */
+    void exchanged(String currency, String from, String amount, String sent, String text) {
+        tellStandins("/bank/transfer?account=%s&from=%s&amount=%s&sent=%s&text=%s"
+                .formatted(currency, encoded(from), amount, encoded(sent), encoded(text)));
+    }
+
     /** A transfer that we send from the account in a currency. */
     void pay(String currency, String to, String amount, String text) {
         tellStandins("/bank/payment?account=%s&to=%s&amount=%s&text=%s"

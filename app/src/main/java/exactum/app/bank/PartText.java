@@ -21,6 +21,8 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.springframework.stereotype.Component;
 
 /**
@@ -30,6 +32,8 @@ import org.springframework.stereotype.Component;
 @Component
 class PartText {
     private static final String LET_GO = "~";
+    private static final String SETTLES = "^";
+    private static final Pattern ACROSS = Pattern.compile("(.*)\\^([A-Z]{3})(\\d{1,18})");
     private final FindClaims claims;
     private final StandingRules rules;
     private final MatchSettings settings;
@@ -61,7 +65,10 @@ class PartText {
         return switch (part) {
             case Proposal.Part.ForClaim p ->
                 "claim:" + p.claim()
-                        + (p.letGo().isZero() ? "" : LET_GO + p.letGo().minor());
+                        + (p.letGo().isZero() ? "" : LET_GO + p.letGo().minor())
+                        + (p.isAcross()
+                                ? SETTLES + p.settles().currency() + p.settles().minor()
+                                : "");
             case Proposal.Part.IsWaiting p -> "waiting:" + p.item();
             case Proposal.Part.OnAccount p -> "customer:" + p.customer();
             case Proposal.Part.ComesBack p -> "return:" + p.means();
@@ -82,8 +89,12 @@ class PartText {
         int at = whole.lastIndexOf('=');
         if (at < 0) throw unknown();
         try {
-            return Named.of(whole.substring(0, at), like.withMinor(Long.parseLong(whole.substring(at + 1))), null);
-        } catch (NumberFormatException wrong) {
+            Money amount = like.withMinor(Long.parseLong(whole.substring(at + 1)));
+            Matcher across = ACROSS.matcher(whole.substring(0, at));
+            return across.matches()
+                    ? Named.of(across.group(1), amount, Money.ofMinor(across.group(2), Long.parseLong(across.group(3))))
+                    : Named.of(whole.substring(0, at), amount, null);
+        } catch (IllegalArgumentException wrong) {
             throw unknown();
         }
     }

@@ -13,11 +13,12 @@ class ProposalStampStore {
                 (select count(*) || ' ' || coalesce(sum(left_minor), 0) || ' ' || coalesce(sum(hashtextextended(id::text, left_minor)), 0) from bank_line where business_id = {0} and left_minor <> 0),
                 (select count(*) || ' ' || coalesce(sum(left_minor), 0) || ' ' || coalesce(sum(hashtextextended(id::text, left_minor)), 0) from claim where business_id = {0} and left_minor > 0),
                 (select count(*) || ' ' || coalesce(sum(left_minor), 0) || ' ' || coalesce(sum(hashtextextended(id::text, left_minor)), 0) from waiting where business_id = {0} and left_minor <> 0),
-                                (select count(*) || ' ' || coalesce(sum(left_minor), 0) || ' ' || coalesce(sum(hashtextextended(id::text, left_minor)), 0) from means where business_id = {0} and left_minor > 0),
+                (select count(*) || ' ' || coalesce(sum(left_minor), 0) || ' ' || coalesce(sum(hashtextextended(id::text, left_minor)), 0) from means where business_id = {0} and left_minor > 0),
                 (select id from match where business_id = {0} order by id desc limit 1),
                 (select id from bank_notice where business_id = {0} order by id desc limit 1),
                 (select count(*) || ' ' || coalesce(sum(hashtextextended(id::text, place)), 0) from standing_rule where business_id = {0} and retired_at is null),
                 (select count(*) || ' ' || coalesce(sum(hashtextextended(slip_id::text, 0)), 0) from paying_in_slip_item where business_id = {0} and live),
+                (select count(*) from exchange_rate where business_id = {0}),
                 (select let_go_minor from matching_setting where business_id = {0}),
                 (select coalesce(sum(revision), 0) from customer where business_id = {0}))
             """;

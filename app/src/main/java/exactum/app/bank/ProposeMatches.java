@@ -26,6 +26,7 @@ public class ProposeMatches {
     private final MatchCandidates candidates;
     private final BankNoticeStore notices;
     private final MatchSettings settings;
+    private final DayRates rates;
     private final ProposalStampStore stamps;
     private final Map<BusinessId, Known> last = new ConcurrentHashMap<>();
 
@@ -35,12 +36,14 @@ public class ProposeMatches {
             MatchCandidates candidates,
             BankNoticeStore notices,
             MatchSettings settings,
+            DayRates rates,
             ProposalStampStore stamps) {
         this.lines = lines;
         this.claims = claims;
         this.candidates = candidates;
         this.notices = notices;
         this.settings = settings;
+        this.rates = rates;
         this.stamps = stamps;
     }
 
@@ -90,7 +93,8 @@ public class ProposeMatches {
         List<List<Proposal>> proposals = new Matching(
                         candidates.of(business, all, owed),
                         lines.memory(business, all),
-                        settings.of(business).letGo())
+                        settings.of(business).letGo(),
+                        rates.of(business, all, owed))
                 .propose(asked(business, all));
         Map<BankLineId, List<Proposal>> byLine = new HashMap<>();
         for (int i = 0; i < all.size(); i++) byLine.put(all.get(i).id(), proposals.get(i));

@@ -12,6 +12,7 @@ import java.time.LocalDate;
 import java.util.Currency;
 import java.util.List;
 import java.util.Map;
+import java.util.NavigableMap;
 import java.util.Optional;
 
 /** What a business is set up with. */
@@ -85,4 +86,7 @@ public interface FindSetup {
      * @throws exactum.core.problem.Refusal if no rate is known
      */
     ExchangeRate rate(BusinessId business, Currency currency, LocalDate day);
+
+    /** The rates of a currency to the business's own between two days, both included, by day. */
+    NavigableMap<LocalDate, ExchangeRate> rates(BusinessId business, Currency currency, LocalDate from, LocalDate to);
 }

@@ -27,7 +27,9 @@ import java.time.LocalDate;
 import java.util.Currency;
 import java.util.List;
 import java.util.Map;
+import java.util.NavigableMap;
 import java.util.Optional;
+import java.util.TreeMap;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -247,6 +249,20 @@ class SetupStore implements FindSetup {
                         "setup.rates.none",
                         "No rate from %s to %s is known on or before %s. Nothing was booked. Add one in Set-up."
                                 .formatted(currency, own, day)));
+    }
+
+    @Override
+    public NavigableMap<LocalDate, ExchangeRate> rates(
+            BusinessId business, Currency currency, LocalDate from, LocalDate to) {
+        Currency own = Currency.getInstance(db.fetchValue(BUSINESS.CURRENCY, BUSINESS.ID.eq(business)));
+        var rates = new TreeMap<LocalDate, ExchangeRate>();
+        db.selectFrom(EXCHANGE_RATE)
+                .where(EXCHANGE_RATE.BUSINESS_ID.eq(business))
+                .and(EXCHANGE_RATE.CURRENCY.eq(currency.getCurrencyCode()))
+                .and(EXCHANGE_RATE.DAY.between(from, to))
+                .forEach(r -> rates.put(
+                        r.getDay(), new ExchangeRate(currency, own, r.getPerUnit(), r.getDay(), r.getSource())));
+        return rates;
     }
 
     private static Account account(AccountRecord a) {

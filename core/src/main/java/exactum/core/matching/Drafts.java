@@ -84,6 +84,6 @@ final class Drafts {
                 ? "%s, of which %s is let go".formatted(of, missing.text())
                 : missing.isPositive() ? "part of " + of : of;
         return new Part.ForClaim(
-                one.claim(), one.whose().id(), one.number(), part, isLetGo ? missing : part.withMinor(0), words);
+                one.claim(), one.whose().id(), one.number(), part, part, isLetGo ? missing : part.withMinor(0), words);
     }
 }

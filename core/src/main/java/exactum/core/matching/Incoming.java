@@ -6,8 +6,19 @@ import java.util.List;
 
 /** What money in may pay: what it names, what its payer owes, what comes to its amount. */
 final class Incoming extends MoneyIn {
-    Incoming(MatchIndex index, Taken taken, Asked asked, Written written, Named named, Payers payers, Drafts drafts) {
+    private final Rates rates;
+
+    Incoming(
+            MatchIndex index,
+            Taken taken,
+            Asked asked,
+            Written written,
+            Named named,
+            Payers payers,
+            Drafts drafts,
+            Rates rates) {
         super(index, taken, asked, written, named, payers, drafts);
+        this.rates = rates;
     }
 
     void propose() {
@@ -15,6 +26,7 @@ final class Incoming extends MoneyIn {
         if (!open.isEmpty()) new WrittenNumbers(this).propose(open);
         new MistypedNumbers(this).propose(open);
         new KnownPayer(this).propose();
+        new OtherCurrency(this, rates).propose();
         paidAlready();
         byAmount();
     }

@@ -33,6 +33,7 @@ public final class Matching {
     private final MatchIndex index;
     private final PayerMemory memory;
     private final Money letGo;
+    private final Rates rates;
     private final Map<Object, Long> there = new HashMap<>();
 
     /**
@@ -41,7 +42,7 @@ public final class Matching {
      * @param memory who paid from which account before; not changed
      */
     public Matching(Collection<? extends Candidate> candidates, PayerMemory memory) {
-        this(candidates, memory, null);
+        this(candidates, memory, null, Rates.NONE);
     }
 
     /**
@@ -49,9 +50,11 @@ public final class Matching {
      *
      * @param memory who paid from which account before; not changed
      * @param letGo how much may be missing of an open item and is let go, in the currency of the business; null for nothing
+     * @param rates what amounts come to in other currencies
      */
-    public Matching(Collection<? extends Candidate> candidates, PayerMemory memory, Money letGo) {
+    public Matching(Collection<? extends Candidate> candidates, PayerMemory memory, Money letGo, Rates rates) {
         this.letGo = letGo;
+        this.rates = rates;
         index = new MatchIndex(candidates);
         this.memory = memory;
         for (Candidate candidate : candidates) {
@@ -174,7 +177,8 @@ public final class Matching {
                             written,
                             named,
                             new Payers(index, line, written, payerMemory, taught),
-                            drafts)
+                            drafts,
+                            rates)
                     .propose();
         else new Outgoing(index, line, named, drafts).propose();
         return best(drafts.made());
@@ -293,7 +297,7 @@ public final class Matching {
         for (Part part : chosen.parts()) {
             Object key = Taken.key(part);
             if (key == null) continue;
-            long more = there.getOrDefault(key, 0L) - Math.abs(part.amount().minor());
+            long more = there.getOrDefault(key, 0L) - Math.abs(part.used().minor());
             for (Rival rival : rivals.getOrDefault(key, List.of())) {
                 if (rival.line() == line || rival.points() < chosen.points() - CLOSE) continue;
                 Asked other = lines.get(rival.line());

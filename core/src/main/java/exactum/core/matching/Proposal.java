@@ -27,15 +27,38 @@ public record Proposal(Money line, List<Part> parts, Money remainder, List<Reaso
     public sealed interface Part {
         Money amount();
 
+        /** What it uses up of what is open or waits. */
+        default Money used() {
+            return amount();
+        }
+
         String words();
 
         /**
          * Settles an open item, in full, in part or less a discount.
          *
+         * @param settles what of the open item, in its own currency
          * @param letGo what is missing of it and small enough to be let go; zero for nothing
          */
-        record ForClaim(ClaimId claim, CustomerId customer, String number, Money amount, Money letGo, String words)
-                implements Part {}
+        record ForClaim(
+                ClaimId claim,
+                CustomerId customer,
+                String number,
+                Money amount,
+                Money settles,
+                Money letGo,
+                String words)
+                implements Part {
+            @Override
+            public Money used() {
+                return settles;
+            }
+
+            /** Whether it settles an open item of another currency. */
+            public boolean isAcross() {
+                return !settles.currency().equals(amount.currency());
+            }
+        }
 
         /** Is money that waited for the bank. */
         record IsWaiting(WaitingId item, Money amount, String words) implements Part {}

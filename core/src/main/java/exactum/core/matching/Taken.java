@@ -18,7 +18,7 @@ final class Taken {
         proposal.parts().forEach(p -> {
             Object key = key(p);
             if (key == null) return;
-            minor.merge(key, Math.abs(p.amount().minor()), Math::addExact);
+            minor.merge(key, Math.abs(p.used().minor()), Math::addExact);
             by.putIfAbsent(key, line);
         });
     }

@@ -180,7 +180,7 @@ final class WholeSet {
         Map<Object, Long> uses = new HashMap<>();
         proposal.parts().forEach(p -> {
             Object key = Taken.key(p);
-            if (key != null) uses.merge(key, Math.abs(p.amount().minor()), Long::sum);
+            if (key != null) uses.merge(key, Math.abs(p.used().minor()), Long::sum);
         });
         return uses;
     }

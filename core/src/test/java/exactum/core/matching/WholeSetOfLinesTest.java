@@ -234,7 +234,7 @@ class WholeSetOfLinesTest {
         open("LW-2026-0123", "Ada Quill", "119.00");
         line("118.99", "Ada Quill", "LW-2026-0123");
         assertThat(first()).containsExactly("certain part of LW-2026-0123 of Ada Quill");
-        var letGo = new Matching(candidates, new PayerMemory(), Money.of("EUR", "0.02")).propose(lines);
+        var letGo = new Matching(candidates, new PayerMemory(), Money.of("EUR", "0.02"), Rates.NONE).propose(lines);
         assertThat(letGo.getFirst().getFirst().words()).isEqualTo("LW-2026-0123 of Ada Quill, of which 0.01 is let go");
     }
 

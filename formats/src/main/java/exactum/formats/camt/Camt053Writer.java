@@ -120,6 +120,8 @@ public final class Camt053Writer {
         text("EndToEndId", holds("EndToEndId", line.endToEndId()) ? line.endToEndId() : "NOTPROVIDED");
         close();
         signed(line.amount());
+        sent(line.further().foreign());
+        charged(line.further().charged());
         String account = line.further().account();
         boolean isIban = account.matches("[A-Z]{2}[0-9]{2}[A-Z0-9]{1,30}");
         if (holds("Nm", line.counterparty()) || isIban) {
@@ -152,6 +154,30 @@ public final class Camt053Writer {
         close();
     }
 
+    /** What was sent in another currency, with its rate. */
+    private void sent(StatementLine.Foreign foreign) throws XMLStreamException {
+        if (foreign == null) return;
+        String currency = foreign.amount().currency().getCurrencyCode();
+        open("AmtDtls");
+        open("InstdAmt");
+        amount("Amt", foreign.amount());
+        if (foreign.rate() != null) {
+            open("CcyXchg");
+            text("SrcCcy", currency);
+            text("XchgRate", foreign.rate().toPlainString());
+            close();
+        }
+        close();
+        close();
+    }
+
+    private void charged(Money charged) throws XMLStreamException {
+        if (charged == null) return;
+        open("Chrgs");
+        amount("TtlChrgsAndTaxAmt", charged);
+        close();
+    }
+
     private void structured(String reference) throws XMLStreamException {
         open("Strd");
         open("CdtrRefInf");
@@ -176,11 +202,15 @@ public final class Camt053Writer {
     }
 
     private void signed(Money amount) throws XMLStreamException {
-        xml.writeStartElement("Amt");
+        amount("Amt", amount);
+        text("CdtDbtInd", amount.isNegative() ? "DBIT" : "CRDT");
+    }
+
+    private void amount(String element, Money amount) throws XMLStreamException {
+        xml.writeStartElement(element);
         xml.writeAttribute("Ccy", amount.currency().getCurrencyCode());
         xml.writeCharacters(amount.abs().plain());
         xml.writeEndElement();
-        text("CdtDbtInd", amount.isNegative() ? "DBIT" : "CRDT");
     }
 
     private void date(String element, LocalDate date) throws XMLStreamException {

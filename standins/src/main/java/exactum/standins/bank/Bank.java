@@ -33,7 +33,11 @@ public class Bank {
         this.clock = clock;
     }
 
-    /** A line as it is kept; the amount is a signed decimal. */
+    /**
+     * A line as it is kept; the amount is a signed decimal.
+     *
+     * @param sent what was sent in another currency, as {@code GBP 100.00}; null where it was sent in the account's own
+     */
     public record Line(
             String amount,
             String reference,
@@ -41,7 +45,26 @@ public class Bank {
             String counterparty,
             String remittance,
             String structured,
-            String code) {}
+            String code,
+            String sent) {
+        Line(
+                String amount,
+                String reference,
+                String endToEndId,
+                String counterparty,
+                String remittance,
+                String structured,
+                String code) {
+            this(amount, reference, endToEndId, counterparty, remittance, structured, code, null);
+        }
+
+        private StatementLine.Further further() {
+            if (sent == null || sent.isBlank()) return StatementLine.Further.NOTHING;
+            String[] parts = sent.split(" ");
+            return new StatementLine.Further(
+                    "", "", null, "", new StatementLine.Foreign(Money.of(parts[0], parts[1]), null));
+        }
+    }
 
     /** A day's statement as it is kept. */
     public record Day(
@@ -169,7 +192,8 @@ public class Bank {
                         l.counterparty(),
                         l.remittance(),
                         l.structured(),
-                        l.code()))
+                        l.code(),
+                        l.further()))
                 .toList();
         var statement = new Statement(
                 day.reference(),

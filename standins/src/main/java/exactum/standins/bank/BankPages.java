@@ -57,7 +57,8 @@ class BankPages {
             @RequestParam String from,
             @RequestParam String amount,
             @RequestParam(defaultValue = "") String text,
-            @RequestParam(defaultValue = "") String structured) {
+            @RequestParam(defaultValue = "") String structured,
+            @RequestParam(defaultValue = "") String sent) {
         BankAccount to = BankAccount.of(account);
         bank.add(
                 to,
@@ -68,7 +69,8 @@ class BankPages {
                         from,
                         text,
                         structured,
-                        "PMNT/RCDT/ESCT"));
+                        "PMNT/RCDT/ESCT",
+                        sent));
         return "redirect:/bank";
     }
 
