@@ -14,6 +14,14 @@
     next.setAttribute("aria-current", "true");
     next.scrollIntoView({ block: "nearest" });
   }
+  // The row that one stands on is still that row once an answer has taken its place.
+  let stoodOn = "";
+  document.addEventListener("htmx:beforeSwap", (event) => { if (event.detail.target.matches?.("tbody:has(> tr[aria-current='true'])")) stoodOn = event.detail.target.id; });
+  document.addEventListener("htmx:afterSettle", () => {
+    const row = stoodOn && !current() && document.getElementById(stoodOn)?.querySelector("tr[data-row]");
+    stoodOn = "";
+    if (row) row.setAttribute("aria-current", "true");
+  });
   function select(row) {
     if (!row) return;
     row.setAttribute("aria-selected", row.getAttribute("aria-selected") === "true" ? "false" : "true");

@@ -16,7 +16,7 @@ import org.junit.jupiter.api.extension.ExtendWith;
 @ExtendWith(OneInstallation.class)
 class ArrangementStoriesTest {
     /** Customers M-1 to M-n, each with a copy of the berth that is billed, of which nothing is billed yet. */
-    private static final String MORE_BERTHS = """
+    static final String MORE_BERTHS = """
             with c as (insert into customer (business_id, id, code, name, kind, email, country, currency, created_on, search)
                          select b.id, gen_random_uuid(), 'M-' || n, 'Moorer ' || n, 'person', 'm' || n || '@lakeside.example', 'IE', 'EUR', '2026-06-01', 'moorer ' || n || ' m-' || n
                            from business b, generate_series(1, %d) n where b.code = 'moorings' returning *),

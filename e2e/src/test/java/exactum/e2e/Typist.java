@@ -27,6 +27,12 @@ final class Typist {
         throw new AssertionError("Tab does not lead to " + selector);
     }
 
+    /** Looks at what stands there and makes up their mind. */
+    Typist decide() {
+        decisions++;
+        return this;
+    }
+
     Typist type(String text) {
         decisions++;
         keys += text.length();

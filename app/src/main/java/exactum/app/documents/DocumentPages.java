@@ -138,11 +138,20 @@ class DocumentPages {
                         ? null
                         : documents.get(business, document.origin().credited()).number());
         model.addAttribute("creditNotes", lists.creditNotesOf(business, document.id(), today));
-        model.addAttribute("applied", payments.settledByNote(business, document.id()));
+        List<FindPayments.Settlement> applied = payments.settledByNote(business, document.id());
+        Optional<FindPayments.Credit> credit = payments.creditOfNote(business, document.id());
+        model.addAttribute("applied", applied);
+        model.addAttribute("left", credit.filter(c -> c.left().isPositive()).orElse(null));
         model.addAttribute(
-                "left",
-                payments.creditOfNote(business, document.id())
-                        .filter(c -> c.left().isPositive())
+                "givenBack",
+                credit.map(c -> document.gross()
+                                .minus(c.left())
+                                .minus(Money.sum(
+                                        document.gross().currency(),
+                                        applied.stream()
+                                                .map(FindPayments.Settlement::amount)
+                                                .toList())))
+                        .filter(Money::isPositive)
                         .orElse(null));
         model.addAttribute("related", open.isPositive() ? decisions.about(business, document.id()) : List.of());
         model.addAttribute("links", links.all(business, document.id()));
