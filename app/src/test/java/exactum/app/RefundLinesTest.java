@@ -15,6 +15,7 @@ import exactum.app.customers.Customer;
 import exactum.app.documents.Document;
 import exactum.app.documents.ListDocuments;
 import exactum.app.settlement.FindPayments;
+import exactum.app.settlement.HeldMoney;
 import exactum.core.ids.BankLineId;
 import exactum.core.ids.MeansId;
 import exactum.core.problem.Refusal;
@@ -118,22 +119,11 @@ class RefundLinesTest {
                 world.bankLine("-50.00", payer.name(), "refund again"));
         try (var pool = Executors.newFixedThreadPool(2)) {
             List<Callable<Boolean>> both = lines.stream()
-                    .<Callable<Boolean>>map(line -> () -> {
-                        try {
-                            var left = world.bean(FindBankLines.class)
-                                    .find(world.moorings, line)
-                                    .orElseThrow()
-                                    .left();
-                            world.bean(Match.class)
-                                    .match(
-                                            world.moorings,
-                                            new LineRef.OfBank(line),
-                                            List.of(new Part.Refund(credit, left)));
-                            return true;
-                        } catch (Refusal twice) {
-                            return false;
-                        }
-                    })
+                    .map(line -> tried(() -> world.bean(Match.class)
+                            .match(
+                                    world.moorings,
+                                    new LineRef.OfBank(line),
+                                    List.of(new Part.Refund(credit, euro("-50.00"))))))
                     .toList();
             int matched = 0;
             for (var done : pool.invokeAll(both)) matched += done.get() ? 1 : 0;
@@ -141,5 +131,48 @@ class RefundLinesTest {
         }
         assertThat(world.bean(FindBankLines.class).countUnmatched(world.moorings))
                 .isOne();
+    }
+
+    /** A person gives the credit back by transfer while another matches the line to it: it goes once. */
+    @Test
+    void a_line_is_not_matched_to_what_is_refunded_meanwhile(World world) throws Exception {
+        Customer payer = world.payer();
+        Document invoice = paid(world, payer);
+        Papers.credited(world, invoice);
+        FindPayments.Held held =
+                world.bean(FindPayments.class).onAccount(world.moorings).getFirst();
+        BankLineId line = world.bankLine("-50.00", payer.name(), "refund");
+        Callable<Boolean> refund = tried(() -> world.bean(HeldMoney.class)
+                .giveBack(
+                        world.moorings,
+                        held,
+                        held.credit().left(),
+                        held.credit().left()));
+        Callable<Boolean> match = tried(() -> world.bean(Match.class)
+                .match(
+                        world.moorings,
+                        new LineRef.OfBank(line),
+                        List.of(new Part.Refund(held.credit().means(), euro("-50.00")))));
+        int done = 0;
+        try (var pool = Executors.newFixedThreadPool(2)) {
+            for (var one : pool.invokeAll(List.of(refund, match))) done += one.get() ? 1 : 0;
+        }
+        assertThat(done).isOne();
+        assertThat(world.bean(FindPayments.class).onAccount(world.moorings)).isEmpty();
+        world.bean(MatchCertain.class).matchAll(world.moorings);
+        assertThat(world.bean(FindBankLines.class).countUnmatched(world.moorings))
+                .as("the line is the refund, whoever was first")
+                .isZero();
+    }
+
+    private static Callable<Boolean> tried(Runnable work) {
+        return () -> {
+            try {
+                work.run();
+                return true;
+            } catch (Refusal meanwhile) {
+                return false;
+            }
+        };
     }
 }

@@ -36,6 +36,7 @@ import javax.xml.stream.XMLStreamConstants;
  * of 512 MB.
  */
 public final class ImportBench {
+    private static final List<String> STATEMENT = List.of("bank_statement", "bank_line", "entry", "posting");
     private static final Currency EUR = Currency.getInstance("EUR");
     private static final Iban IBAN = new Iban("DE89370400440532013000");
 
@@ -99,44 +100,6 @@ public final class ImportBench {
                         null);
     }
 
-    private static Result mt940(BenchGround ground, int lines) throws Exception {
-        BusinessId business = ground.businesses.getFirst();
-        Path file = mt940(lines);
-        bank(ground);
-        ground.rows.settleDown();
-        long began = System.nanoTime();
-        try (InputStream in = Files.newInputStream(file)) {
-            ground.bean(ImportStatements.class).fromFile(business, "bench.sta", in);
-        }
-        double seconds = (System.nanoTime() - began) / 1e9;
-        return result(
-                ground, lines, seconds, walkLines(file), List.of("bank_statement", "bank_line", "entry", "posting"));
-    }
-
-    private static Result bankCsv(BenchGround ground, int lines) throws Exception {
-        BusinessId business = ground.businesses.getFirst();
-        Path file = bankCsv(lines);
-        BankAccountId account = bank(ground);
-        ground.rows.settleDown();
-        var csv = ground.bean(ImportStatementCsv.class);
-        long began = System.nanoTime();
-        UUID kept = csv.keep(business, "bench.csv", Files.readAllBytes(file));
-        csv.take(business, kept, csv.waiting(business, kept).looked().mapping(), account);
-        double seconds = (System.nanoTime() - began) / 1e9;
-        return result(
-                ground, lines, seconds, walkCsv(file), List.of("bank_statement", "bank_line", "entry", "posting"));
-    }
-
-    private static double walkLines(Path file) throws Exception {
-        long began = System.nanoTime();
-        long letters;
-        try (var all = Files.lines(file)) {
-            letters = all.mapToLong(String::length).sum();
-        }
-        if (letters == 0) throw new IllegalStateException("the file is empty");
-        return (System.nanoTime() - began) / 1e9;
-    }
-
     private static Path mt940(int lines) throws Exception {
         Path file = Files.createTempFile("bench", ".sta");
         try (Writer out = Files.newBufferedWriter(file)) {
@@ -162,36 +125,96 @@ public final class ImportBench {
     }
 
     private static Result statement(BenchGround ground, int lines) throws Exception {
+        return statement(ground, lines, camt(lines), ".xml", ImportBench::lettersOfXml);
+    }
+
+    private static Result mt940(BenchGround ground, int lines) throws Exception {
+        return statement(ground, lines, mt940(lines), ".sta", ImportBench::lettersOfLines);
+    }
+
+    private static Result statement(BenchGround ground, int lines, Path file, String ending, Letters letters)
+            throws Exception {
         BusinessId business = ground.businesses.getFirst();
-        Path file = camt(lines);
         bank(ground);
-        ground.rows.settleDown();
-        long began = System.nanoTime();
-        try (InputStream in = Files.newInputStream(file)) {
-            ground.bean(ImportStatements.class).fromFile(business, "bench.xml", in);
-        }
-        double seconds = (System.nanoTime() - began) / 1e9;
-        double walk = walkXml(file);
-        return result(ground, lines, seconds, walk, List.of("bank_statement", "bank_line", "entry", "posting"));
+        return timed(
+                ground,
+                lines,
+                () -> {
+                    try (InputStream in = Files.newInputStream(file)) {
+                        ground.bean(ImportStatements.class).fromFile(business, "bench" + ending, in);
+                    }
+                },
+                () -> letters.of(file),
+                STATEMENT);
+    }
+
+    private static Result bankCsv(BenchGround ground, int lines) throws Exception {
+        BusinessId business = ground.businesses.getFirst();
+        Path file = bankCsv(lines);
+        BankAccountId account = bank(ground);
+        var csv = ground.bean(ImportStatementCsv.class);
+        return timed(
+                ground,
+                lines,
+                () -> {
+                    UUID kept = csv.keep(business, "bench.csv", Files.readAllBytes(file));
+                    csv.take(
+                            business, kept, csv.waiting(business, kept).looked().mapping(), account);
+                },
+                () -> lettersOfCsv(file),
+                STATEMENT);
     }
 
     private static Result payout(BenchGround ground, int lines) throws Exception {
         BusinessId business = ground.businesses.getFirst();
         Path file = csv(lines);
         ProcessorId processor = processor(ground, business);
-        ground.rows.settleDown();
-        long began = System.nanoTime();
-        try (InputStream in = Files.newInputStream(file)) {
-            ground.bean(ImportPayouts.class).fromFile(business, processor, "bench.csv", in);
-        }
-        double seconds = (System.nanoTime() - began) / 1e9;
-        double walk = walkCsv(file);
-        return result(ground, lines, seconds, walk, List.of("payout", "payout_line", "entry", "posting"));
+        return timed(
+                ground,
+                lines,
+                () -> {
+                    try (InputStream in = Files.newInputStream(file)) {
+                        ground.bean(ImportPayouts.class).fromFile(business, processor, "bench.csv", in);
+                    }
+                },
+                () -> lettersOfCsv(file),
+                List.of("payout", "payout_line", "entry", "posting"));
     }
 
     private static Result customers(BenchGround ground, int count) throws Exception {
         double seconds = CustomerLoad.seconds(ground, people(count));
         return result(ground, count, seconds, 0, List.of("customer"));
+    }
+
+    /** Something that is timed. */
+    private interface Work {
+        void run() throws Exception;
+    }
+
+    /** Reads a file by its library alone, and counts what it holds. */
+    private interface Letters {
+        long of(Path file) throws Exception;
+    }
+
+    private interface Walk {
+        long letters() throws Exception;
+    }
+
+    /** The work against a walk through the same file and a copy of the same rows. */
+    private static Result timed(BenchGround ground, int things, Work work, Walk walk, List<String> tables)
+            throws Exception {
+        ground.rows.settleDown();
+        double seconds = seconds(work);
+        double walked = seconds(() -> {
+            if (walk.letters() == 0) throw new IllegalStateException("the file is empty");
+        });
+        return result(ground, things, seconds, walked, tables);
+    }
+
+    private static double seconds(Work work) throws Exception {
+        long began = System.nanoTime();
+        work.run();
+        return (System.nanoTime() - began) / 1e9;
     }
 
     private static Result result(BenchGround ground, int things, double seconds, double walk, List<String> tables)
@@ -216,26 +239,28 @@ public final class ImportBench {
                         true);
     }
 
-    private static double walkXml(Path file) throws Exception {
-        long began = System.nanoTime();
+    private static long lettersOfXml(Path file) throws Exception {
         long letters = 0;
         try (InputStream in = Files.newInputStream(file)) {
             var xml = XMLInputFactory.newDefaultFactory().createXMLStreamReader(in);
             while (xml.hasNext()) if (xml.next() == XMLStreamConstants.CHARACTERS) letters += xml.getTextLength();
             xml.close();
         }
-        if (letters == 0) throw new IllegalStateException("the file is empty");
-        return (System.nanoTime() - began) / 1e9;
+        return letters;
     }
 
-    private static double walkCsv(Path file) throws Exception {
-        long began = System.nanoTime();
+    private static long lettersOfCsv(Path file) throws Exception {
         long letters = 0;
         try (var csv = CsvReader.builder().ofCsvRecord(file)) {
             for (var record : csv) for (String cell : record.getFields()) letters += cell.length();
         }
-        if (letters == 0) throw new IllegalStateException("the file is empty");
-        return (System.nanoTime() - began) / 1e9;
+        return letters;
+    }
+
+    private static long lettersOfLines(Path file) throws Exception {
+        try (var all = Files.lines(file)) {
+            return all.mapToLong(String::length).sum();
+        }
     }
 
     private static Path camt(int lines) throws Exception {

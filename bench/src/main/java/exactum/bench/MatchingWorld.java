@@ -3,15 +3,12 @@ package exactum.bench;
 import exactum.core.bank.StatementLine;
 import exactum.core.bank.WaitingKind;
 import exactum.core.ids.ClaimId;
-import exactum.core.ids.CustomerId;
 import exactum.core.ids.DocumentId;
 import exactum.core.ids.WaitingId;
 import exactum.core.matching.Asked;
 import exactum.core.matching.Candidate;
 import exactum.core.matching.Whose;
 import exactum.core.money.Money;
-import java.math.BigInteger;
-import java.text.Normalizer;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -30,113 +27,6 @@ import java.util.UUID;
  */
 final class MatchingWorld {
     private static final LocalDate TODAY = LocalDate.of(2026, 6, 1);
-    private static final String[] FIRST = {
-        "Anna",
-        "Björn",
-        "Céline",
-        "David",
-        "Éamonn",
-        "Frida",
-        "Grace",
-        "Håkon",
-        "Ines",
-        "Jürgen",
-        "Katarína",
-        "Luca",
-        "Małgorzata",
-        "Niamh",
-        "Óscar",
-        "Petra",
-        "Quentin",
-        "Rósa",
-        "Søren",
-        "Tomáš",
-        "Ursula",
-        "Vera",
-        "Wiebke",
-        "Xavier",
-        "Yusuf",
-        "Zoë",
-        "Maeve",
-        "Ruairí",
-        "Leopold",
-        "Hildegard"
-    };
-    private static final String[] LAST = {
-        "Müller",
-        "Quillfeather",
-        "Östberg",
-        "McHugh",
-        "O’Sharkey",
-        "Brennagh",
-        "Nováček",
-        "Łąkowski",
-        "Écluse",
-        "Voorbeeld",
-        "Strömgren",
-        "Tarnhollow",
-        "Weißbach",
-        "Gonçalves",
-        "D’Aubrey",
-        "Sørgaard",
-        "Fairwether",
-        "Marl",
-        "Teal",
-        "Holloway-Reed",
-        "Van den Berch",
-        "Kühnast",
-        "Pettibone",
-        "Castellane",
-        "Ironmonger",
-        "Lakeborough",
-        "Grünewaldt",
-        "Zachariasz",
-        "Bellweather",
-        "Undset",
-        "Yarrow",
-        "Wainscott",
-        "Thistledown",
-        "Oakenfold",
-        "Mirecourt",
-        "Jørstad"
-    };
-    private static final String[] BEGIN = {
-        "Aber", "Bran", "Cold", "Dorn", "Ell", "Fern", "Gold", "Hasel", "Inn", "Kalt", "Lind", "Mor", "Nord", "Oster",
-        "Pren", "Quer", "Ros", "Stein", "Tann", "Ulm", "Vogel", "Wald", "Zell", "Ahl", "Bjerk", "Dun", "Eich", "Falken",
-        "Grim", "Holm"
-    };
-    private static final String[] MIDDLE = {"", "", "er", "en", "ing", "ach", "els", "un", "ar", "ols"};
-    private static final String[] END = {
-        "bach", "berg", "dahl", "feld", "gaard", "hof", "lund", "mann", "ness", "quist", "rup", "sen", "strand", "thal",
-        "ton", "wick", "worth", "ski", "ová", "ström"
-    };
-    private static final String[] TRADE = {
-        "Boats",
-        "Sailing",
-        "Chandlery",
-        "Rigging",
-        "Charter",
-        "Marine Paint",
-        "Ferries",
-        "Yachtbau",
-        "Segelschule",
-        "Voiles"
-    };
-    private static final String[] PLACE = {
-        "Quay House",
-        "Reedharbour",
-        "North Shore",
-        "Seewind",
-        "Altmühl",
-        "Bleu Lac",
-        "Heron Point",
-        "Kestrel",
-        "Larch Bay",
-        "Stillwater"
-    };
-    private static final String[] FORM = {
-        "GmbH", "Ltd", "B.V.", "S.A.R.L.", "AG", "Limited", "GmbH & Co. KG", "plc", "e.V."
-    };
     final List<Candidate> items = new ArrayList<>();
     final List<Asked> lines = new ArrayList<>();
     /** What each line is: the parts by item and minor units; nothing for a line that is none of the items. */
@@ -146,34 +36,29 @@ final class MatchingWorld {
     final List<String> cases = new ArrayList<>();
 
     private final Random random;
+    private final MadeUpPeople people;
+    private final PayersHand hand;
     private final int style;
     private final boolean priceList;
-    private final List<Customer> customers = new ArrayList<>();
+    private final List<MadeUpPeople.Customer> customers = new ArrayList<>();
     private final Set<UUID> used = new HashSet<>();
     private final Set<Integer> issuedNumbers = new HashSet<>();
     private final Set<Integer> openNumbers = new HashSet<>();
     private final List<Candidate.Open> open = new ArrayList<>();
-    private final Map<UUID, Customer> whose = new LinkedHashMap<>();
+    private final Map<UUID, MadeUpPeople.Customer> whose = new LinkedHashMap<>();
     private int last;
     private int firstNumber;
     private int numbers;
 
-    private static final class Customer {
-        CustomerId id;
-        String name;
-        boolean organisation;
-        String code;
-        String account;
-        final List<Candidate.Open> items = new ArrayList<>();
-    }
-
     MatchingWorld(long seed, int size) {
         random = new Random(seed);
+        people = new MadeUpPeople(random);
+        hand = new PayersHand(random, people);
         style = random.nextInt(5);
         priceList = random.nextInt(3) == 0;
         firstNumber = random.nextInt(3) == 0 ? 1 : 1 + random.nextInt(20_000);
         numbers = size * (1 + random.nextInt(3)) + 50;
-        for (int i = 0; i < Math.max(3, size / 3); i++) customers.add(customer(i));
+        for (int i = 0; i < Math.max(3, size / 3); i++) customers.add(people.customer(i));
         for (int i = 0; i < size * 92 / 100; i++) invoice();
         bundles(size);
         while (lines.size() < size / 10) line();
@@ -194,29 +79,6 @@ final class MatchingWorld {
             truth.set(i, wereTruth.get(order.get(i)));
             cases.set(i, wereCases.get(order.get(i)));
         }
-    }
-
-    private Customer customer(int i) {
-        var c = new Customer();
-        c.id = new CustomerId(new UUID(1, i));
-        c.organisation = random.nextInt(4) == 0;
-        c.name = c.organisation
-                ? pick(PLACE) + " " + pick(TRADE) + (random.nextInt(3) == 0 ? " " + family() : "") + " " + pick(FORM)
-                : (random.nextInt(12) == 0 ? "Dr. " : "") + pick(FIRST) + " "
-                        + (random.nextInt(6) == 0 ? pick(FIRST) + " " : "") + family();
-        c.code = "K-" + (10_000 + i);
-        c.account = "DE%02d37040044%010d".formatted(10 + i % 89, 100_000 + i * 7L);
-        return c;
-    }
-
-    private String pick(String[] of) {
-        return of[random.nextInt(of.length)];
-    }
-
-    /** As many family names as the world is large, so that namesakes are as rare as they are. */
-    private String family() {
-        if (random.nextInt(3) > 0) return pick(LAST);
-        return pick(BEGIN) + pick(MIDDLE) + pick(END);
     }
 
     private <T> T pick(List<T> of) {
@@ -248,7 +110,7 @@ final class MatchingWorld {
     }
 
     private void invoice() {
-        Customer c = pick(customers);
+        MadeUpPeople.Customer c = pick(customers);
         int n = freshNumber();
         openNumbers.add(n);
         LocalDate issued = TODAY.minusDays(20 + random.nextInt(70));
@@ -283,7 +145,7 @@ final class MatchingWorld {
         for (int i = 0; i < size / 100; i++)
             items.add(waiting(WaitingKind.SLIP, "SLIP-%d".formatted(300 + i), "", 5_000 + random.nextInt(300_000)));
         for (int i = 0; i < size * 3 / 100; i++) {
-            Customer c = pick(customers);
+            MadeUpPeople.Customer c = pick(customers);
             items.add(waiting(
                     WaitingKind.REFUND, "CN-2026-%04d".formatted(i), c.name, -(1_000 + random.nextInt(50_000))));
         }
@@ -329,7 +191,7 @@ final class MatchingWorld {
         throw new IllegalStateException("all items are used");
     }
 
-    private Customer of(Candidate.Open o) {
+    private MadeUpPeople.Customer of(Candidate.Open o) {
         return whose.get(o.claim().value());
     }
 
@@ -337,150 +199,40 @@ final class MatchingWorld {
         add(
                 "number",
                 o.left().minor(),
-                payer(of(o)),
-                account(of(o)),
-                said(o.number()),
-                endToEnd(),
+                hand.payer(of(o)),
+                hand.account(of(o)),
+                hand.said(o.number()),
+                hand.endToEnd(),
                 Map.of(o.claim().value(), o.left().minor()));
-    }
-
-    private String said(String number) {
-        return switch (random.nextInt(9)) {
-            case 0 -> number;
-            case 1 -> "Rechnung " + number.toLowerCase(Locale.ROOT) + " vom 12.05.2026";
-            case 2 -> "INVOICE " + number.replace("-", " ").replace("/", " ");
-            case 3 -> "Re.Nr." + number.replace("-", "").replace("/", "") + "danke";
-            case 4 -> reference(number);
-            case 5 -> number + " berth May, thank you";
-            case 6 -> "payment/" + number.replace("-", "/");
-            case 7 -> "KD " + (10_000 + random.nextInt(900)) + " RG " + number;
-            default -> split(number);
-        };
-    }
-
-    private String split(String number) {
-        int at = 1 + random.nextInt(number.length() - 1);
-        return "ref " + number.substring(0, at) + " " + number.substring(at);
-    }
-
-    private static String reference(String number) {
-        String plain = number.replaceAll("[^A-Za-z0-9]", "").toUpperCase(Locale.ROOT);
-        var digits = new StringBuilder();
-        for (char c : (plain + "RF00").toCharArray()) digits.append(Character.digit(c, 36));
-        int check = 98
-                - new BigInteger(digits.toString()).mod(BigInteger.valueOf(97)).intValue();
-        return "RF%02d%s".formatted(check, plain);
-    }
-
-    private String endToEnd() {
-        return random.nextInt(3) == 0 ? "NOTPROVIDED" : "";
-    }
-
-    private String account(Customer c) {
-        return random.nextInt(5) == 0 ? "" : c.account;
-    }
-
-    /** The payer's name as a bank writes it. */
-    private String payer(Customer c) {
-        String name = c.name;
-        if (c.organisation) {
-            return switch (random.nextInt(6)) {
-                case 0 -> name.toUpperCase(Locale.ROOT);
-                case 1 -> ascii(name);
-                case 2 ->
-                    name.replaceAll(" (GmbH & Co. KG|GmbH|Ltd|Limited|B\\.V\\.|S\\.A\\.R\\.L\\.|AG|plc|e\\.V\\.)$", "");
-                case 3 -> name.length() > 27 ? name.substring(0, 27).strip() : name;
-                case 4 -> ascii(name).toUpperCase(Locale.ROOT).replace(" ", "  ");
-                default -> name;
-            };
-        }
-        String plain = name.replace("Dr. ", "");
-        int cut = plain.indexOf(' ');
-        String first = plain.substring(0, cut);
-        String lastName = plain.substring(plain.lastIndexOf(' ') + 1);
-        return switch (random.nextInt(9)) {
-            case 0 -> plain.toUpperCase(Locale.ROOT);
-            case 1 -> ascii(plain);
-            case 2 -> lastName + ", " + first;
-            case 3 -> first.charAt(0) + ". " + plain.substring(cut + 1);
-            case 4 -> "Herr " + plain;
-            case 5 -> plain + " und " + pick(FIRST) + " " + lastName;
-            case 6 -> spelled(plain).toUpperCase(Locale.ROOT);
-            case 7 -> "";
-            default -> name;
-        };
-    }
-
-    private static String ascii(String name) {
-        return Normalizer.normalize(
-                        name.replace("ß", "ss")
-                                .replace("ø", "o")
-                                .replace("ł", "l")
-                                .replace("Ł", "L"),
-                        Normalizer.Form.NFD)
-                .replaceAll("\\p{M}", "");
-    }
-
-    private static String spelled(String name) {
-        return ascii(name.replace("ä", "ae")
-                .replace("ö", "oe")
-                .replace("ü", "ue")
-                .replace("Ö", "Oe")
-                .replace("Ü", "Ue"));
-    }
-
-    /** Digits swapped, wrong, missing or doubled, but not into a number that is open. */
-    private String damaged(String number) {
-        int from = number.length() - 5;
-        for (int i = 0; i < 50; i++) {
-            char[] c = number.toCharArray();
-            int at = from + random.nextInt(5);
-            String damaged;
-            switch (random.nextInt(4)) {
-                case 0, 1 -> {
-                    if (at + 1 >= c.length || c[at] == c[at + 1]) continue;
-                    char was = c[at];
-                    c[at] = c[at + 1];
-                    c[at + 1] = was;
-                    damaged = new String(c);
-                }
-                case 2 -> {
-                    c[at] = (char) ('0' + random.nextInt(10));
-                    damaged = new String(c);
-                }
-                default -> damaged = number.substring(0, at) + number.substring(at + 1);
-            }
-            if (!damaged.equals(number)) return damaged;
-        }
-        return number;
     }
 
     private void mistyped() {
         Candidate.Open o = exactly();
-        String name = payer(of(o));
+        String name = hand.payer(of(o));
         add(
                 "mistyped",
                 o.left().minor(),
                 name.isEmpty() ? of(o).name : name,
-                account(of(o)),
-                "Rechnung " + damaged(o.number()),
+                hand.account(of(o)),
+                "Rechnung " + hand.damaged(o.number()),
                 "",
                 Map.of(o.claim().value(), o.left().minor()));
     }
 
     private void nameAlone() {
         Candidate.Open o = exactly();
-        Customer c = of(o);
+        MadeUpPeople.Customer c = of(o);
         boolean alone = c.items.stream().filter(i -> i.left().equals(o.left())).count() == 1;
-        String name = payer(c);
+        String name = hand.payer(c);
         if (!alone || name.isEmpty()) return;
         add(
                 "name",
                 o.left().minor(),
                 name,
-                account(c),
-                pick(new String[] {"", "thank you", "Liegeplatz Mai", "Miete", "winter storage", "Kunde " + c.code}),
-                endToEnd(),
+                hand.account(c),
+                people.pick(
+                        new String[] {"", "thank you", "Liegeplatz Mai", "Miete", "winter storage", "Kunde " + c.code}),
+                hand.endToEnd(),
                 Map.of(o.claim().value(), o.left().minor()));
     }
 
@@ -500,16 +252,16 @@ final class MatchingWorld {
         }
         boolean damaged = random.nextInt(4) == 0;
         var said = new StringBuilder();
-        String between = pick(new String[] {", ", " ", " und ", "/", "+", "; "});
+        String between = people.pick(new String[] {", ", " ", " und ", "/", "+", "; "});
         for (int i = 0; i < some.size(); i++) {
             String n = some.get(i).number();
-            said.append(i == 0 ? "" : between).append(damaged && i == 1 ? damaged(n) : n);
+            said.append(i == 0 ? "" : between).append(damaged && i == 1 ? hand.damaged(n) : n);
         }
         add(
                 damaged ? "several, one mistyped" : "several",
                 sum(some),
-                payer(of(some.getFirst())),
-                account(of(some.getFirst())),
+                hand.payer(of(some.getFirst())),
+                hand.account(of(some.getFirst())),
                 said.toString(),
                 "",
                 parts(some));
@@ -526,14 +278,14 @@ final class MatchingWorld {
     }
 
     private void allOfThem() {
-        Customer c = of(pick(open));
+        MadeUpPeople.Customer c = of(pick(open));
         if (c.items.size() < 2
                 || c.items.size() > 5
                 || c.items.stream().anyMatch(o -> used.contains(o.claim().value()))) return;
-        String name = payer(c);
+        String name = hand.payer(c);
         if (name.isEmpty()) return;
         c.items.forEach(o -> used.add(o.claim().value()));
-        add("all that is open", sum(c.items), name, account(c), "alles offene", "", parts(c.items));
+        add("all that is open", sum(c.items), name, hand.account(c), "alles offene", "", parts(c.items));
     }
 
     private void part() {
@@ -542,8 +294,8 @@ final class MatchingWorld {
         add(
                 "part",
                 part,
-                payer(of(o)),
-                account(of(o)),
+                hand.payer(of(o)),
+                hand.account(of(o)),
                 "Teilzahlung " + o.number(),
                 "",
                 Map.of(o.claim().value(), part));
@@ -555,8 +307,8 @@ final class MatchingWorld {
         add(
                 "over",
                 o.left().minor() + more,
-                payer(of(o)),
-                account(of(o)),
+                hand.payer(of(o)),
+                hand.account(of(o)),
                 o.number(),
                 "",
                 Map.of(o.claim().value(), o.left().minor()));
@@ -569,14 +321,14 @@ final class MatchingWorld {
                 ? o.left().minor() - o.left().minor() * 2 / 100
                 : o.left().minor() - 250 - random.nextInt(400);
         if (net <= 0) return;
-        String name = payer(of(o));
+        String name = hand.payer(of(o));
         boolean numbered = random.nextInt(3) > 0 || name.isEmpty();
         add(
                 "less a fee or discount",
                 net,
                 name,
-                account(of(o)),
-                numbered ? said(o.number()) : skonto ? "abzgl. 2% Skonto" : "OUR",
+                hand.account(of(o)),
+                numbered ? hand.said(o.number()) : skonto ? "abzgl. 2% Skonto" : "OUR",
                 "",
                 Map.of(o.claim().value(), net));
     }
@@ -584,7 +336,7 @@ final class MatchingWorld {
     private void twoForOne() {
         Candidate.Open o = exactly();
         long part = o.left().minor() / 2;
-        String name = payer(of(o));
+        String name = hand.payer(of(o));
         add(
                 "two for one",
                 part,
@@ -608,9 +360,9 @@ final class MatchingWorld {
         add(
                 "paid by another",
                 o.left().minor(),
-                pick(FIRST) + " " + family(),
+                people.first() + " " + people.family(),
                 "",
-                said(o.number()),
+                hand.said(o.number()),
                 "",
                 Map.of(o.claim().value(), o.left().minor()));
     }
@@ -618,14 +370,14 @@ final class MatchingWorld {
     /** First with the number, later without it from the same account. */
     private void accountAgain() {
         Candidate.Open o = exactly();
-        Customer c = of(o);
+        MadeUpPeople.Customer c = of(o);
         Candidate.Open next = c.items.stream()
                 .filter(i -> !used.contains(i.claim().value()))
                 .filter(i ->
                         c.items.stream().filter(x -> x.left().equals(i.left())).count() == 1)
                 .findFirst()
                 .orElse(null);
-        String name = pick(FIRST) + " " + family();
+        String name = people.first() + " " + people.family();
         String account = "NL02ABNA%010d".formatted(random.nextInt(1_000_000_000));
         add(
                 "account",
@@ -713,7 +465,7 @@ final class MatchingWorld {
             add(
                     "refund",
                     w.left().minor(),
-                    ascii(w.names().getFirst()).toUpperCase(Locale.ROOT),
+                    PayersHand.ascii(w.names().getFirst()).toUpperCase(Locale.ROOT),
                     "",
                     said ? "refund " + w.references().getFirst() : "Erstattung",
                     "",
@@ -731,13 +483,21 @@ final class MatchingWorld {
                 add(
                         "supplier",
                         -price(),
-                        pick(PLACE) + " " + pick(TRADE) + " " + pick(FORM),
+                        people.place() + " " + people.trade() + " " + people.form(),
                         "",
                         "Rechnung " + (10_000 + random.nextInt(90_000)),
                         "",
                         "PMNT/ICDT/ESCT",
                         Map.of());
-            case 2 -> add("stranger", price(), pick(FIRST) + " " + family() + "sen", "", "for the boat", "", Map.of());
+            case 2 ->
+                add(
+                        "stranger",
+                        price(),
+                        people.first() + " " + people.family() + "sen",
+                        "",
+                        "for the boat",
+                        "",
+                        Map.of());
             case 3 -> paidAlready();
             case 4 -> twice();
             case 5 ->
@@ -766,20 +526,20 @@ final class MatchingWorld {
 
     private void paidAlready() {
         int n = freshNumber();
-        Customer c = pick(customers);
+        MadeUpPeople.Customer c = pick(customers);
         long amount = c.items.isEmpty() || random.nextInt(2) == 0
                 ? price()
                 : pick(c.items).left().minor();
         boolean same = c.items.stream().anyMatch(o -> o.left().minor() == amount);
         if (same && random.nextInt(2) == 0) return;
-        add("paid already", amount, payer(c), account(c), number(n), "", Map.of());
+        add("paid already", amount, hand.payer(c), hand.account(c), number(n), "", Map.of());
     }
 
     private void twice() {
         Candidate.Open o = exactly();
-        String name = payer(of(o));
-        String account = account(of(o));
-        String said = said(o.number());
+        String name = hand.payer(of(o));
+        String account = hand.account(of(o));
+        String said = hand.said(o.number());
         LocalDate day = TODAY.minusDays(random.nextInt(10) + 1L);
         add(
                 "twice, first",

@@ -1,12 +1,14 @@
 package exactum.e2e;
 
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static exactum.e2e.Installation.Beginning.BILLED;
 import static exactum.e2e.Installation.Beginning.HARBOUR;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 
-/** A billing run killed with SIGKILL half-way and started again. */
+/** Work killed with SIGKILL half-way and started again. */
 @ExtendWith(OneInstallation.class)
 class CrashTest {
     private static final int MANY = 6_000;
@@ -40,6 +42,40 @@ class CrashTest {
                     .isEqualTo(MANY);
             assertThat(installation.count("select count(*) from claim")).isEqualTo(MANY);
             person.signIn();
+            installation.booksAgree(person);
+        }
+    }
+
+    /** The application is killed while all certain lines are matched; each is matched or not, and a second press does the rest. */
+    @Test
+    void certain_lines_are_matched_once_although_the_first_press_was_killed(Installation installation)
+            throws Exception {
+        installation.begin(BILLED);
+        installation.execute(ArrangementStoriesTest.MORE_BERTHS.formatted(80, "false"));
+        try (var person = new Person(installation)) {
+            person.signIn();
+            person.goTo("/billing-runs");
+            person.press("Rehearse");
+            person.press("Issue 80 invoices");
+            assertThat(person.page.locator("#progress")).containsText("Done");
+            for (int i = 2; i <= 81; i++)
+                installation.transfer("EUR", "Somebody", "787.20", "LW-2026-%04d".formatted(i));
+            person.goTo("/day");
+            person.moveForwardTo("Tue 2 Jun 2026");
+            person.goTo("/unmatched/certain");
+            person.page.evaluate("document.querySelector('main form button.main').click()");
+            Installation.await("the first matches", () -> installation.count("select count(*) from match") >= 5);
+            installation.killApp();
+            long matched = installation.count("select count(*) from match");
+            assertThat(matched).isBetween(5L, 79L);
+            assertThat(installation.count("select count(*) from bank_line where left_minor = 0"))
+                    .isEqualTo(matched);
+            installation.startApp();
+            person.signIn();
+            person.goTo("/unmatched/certain");
+            person.press("Match the selected lines");
+            person.sees("Every bank line is matched");
+            assertThat(installation.count("select count(*) from match")).isEqualTo(80);
             installation.booksAgree(person);
         }
     }

@@ -1,5 +1,6 @@
 package exactum.app.demo;
 
+import exactum.app.attachments.Attachments;
 import exactum.app.bank.ImportStatements;
 import exactum.app.catalogue.CatalogueItem;
 import exactum.app.catalogue.FindCatalogue;
@@ -22,9 +23,11 @@ import exactum.core.document.Line;
 import exactum.core.document.PriceMode;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
+import exactum.core.ids.MeansId;
 import exactum.core.money.Money;
 import exactum.core.settlement.Policy;
 import java.math.BigDecimal;
+import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.util.Comparator;
 import java.util.List;
@@ -44,6 +47,7 @@ class OpeningScene {
     private final Drafts drafts;
     private final RecordPayment record;
     private final ImportStatements statements;
+    private final Attachments attachments;
     private final Street street;
 
     OpeningScene(
@@ -54,6 +58,7 @@ class OpeningScene {
             Drafts drafts,
             RecordPayment record,
             ImportStatements statements,
+            Attachments attachments,
             Street street) {
         this.documents = documents;
         this.customers = customers;
@@ -62,6 +67,7 @@ class OpeningScene {
         this.drafts = drafts;
         this.record = record;
         this.statements = statements;
+        this.attachments = attachments;
         this.street = street;
     }
 
@@ -82,7 +88,12 @@ class OpeningScene {
     /** Money that a person records by hand: a part in cash, and a transfer of which too much came. */
     private void thursday(BusinessId business, Harbour harbour) {
         ListDocuments.Listed part = newest(business, customer(business, harbour, 11));
-        byHand(business, part, Channel.CASH, part.gross().withMinor(10_000), "counter, receipt 118");
+        MeansId cash = byHand(business, part, Channel.CASH, part.gross().withMinor(10_000), "counter, receipt 118");
+        attachments.add(
+                business,
+                cash.value(),
+                "receipt 118.txt",
+                "Receipt 118, 100.00 in cash".getBytes(StandardCharsets.UTF_8));
         ListDocuments.Listed over = newest(business, customer(business, harbour, 9));
         byHand(
                 business,
@@ -109,13 +120,41 @@ class OpeningScene {
                 announced.customerName(),
                 announced.gross().plus(announced.gross().withMinor(2_500)).plain(),
                 announced.number());
-        ListDocuments.Listed paid = paid(business, FRIDAY);
+        ListDocuments.Listed paid = paid(business, FRIDAY, 0);
         street.transfer(c, paid.customerName(), paid.gross().plain(), paid.number() + " again");
+        ListDocuments.Listed half = paid(business, FRIDAY, 1);
+        street.pay(
+                c,
+                half.customerName(),
+                half.gross().withMinor(half.gross().minor() / 2).plain(),
+                "half back, " + half.number());
+        dollars(business, c);
         street.pay(c, "Lake Water Authority", "186.40", "water rates may");
         street.pay(c, "own reserve account", "5000.00", "to reserve");
         if (c.equals("EUR")) onlyInEuro(business, c, open, exact);
         draft(business, harbour);
         reserve(business, c);
+    }
+
+    /** An owner pays dollars, which the bank exchanges: the line says what was sent. */
+    private void dollars(BusinessId business, String c) {
+        Stream.of(Standing.OVERDUE, Standing.ISSUED)
+                .flatMap(s ->
+                        documents
+                                .list(business, new ListDocuments.Filter("", s, null), FRIDAY, Slice.first(200))
+                                .stream())
+                .filter(d -> d.open().currency().getCurrencyCode().equals("USD"))
+                .findFirst()
+                .ifPresent(d -> street.exchanged(
+                        c,
+                        d.customerName(),
+                        setup.rate(business, d.open().currency(), FRIDAY)
+                                .value(d.open().minus(d.open().withMinor(150)))
+                                .value()
+                                .own()
+                                .plain(),
+                        d.open(),
+                        d.number()));
     }
 
     private void onlyInEuro(
@@ -211,9 +250,9 @@ class OpeningScene {
                 0);
     }
 
-    private void byHand(
+    private MeansId byHand(
             BusinessId business, ListDocuments.Listed invoice, Channel channel, Money amount, String reference) {
-        record.record(
+        return record.record(
                 business,
                 new RecordPayment.ByHand(
                         invoice.customer(),
@@ -260,9 +299,9 @@ class OpeningScene {
                 .toList();
     }
 
-    private ListDocuments.Listed paid(BusinessId business, LocalDate day) {
+    private ListDocuments.Listed paid(BusinessId business, LocalDate day, int place) {
         return documents
                 .list(business, new ListDocuments.Filter("", Standing.PAID, null), day, Slice.first(20))
-                .getFirst();
+                .get(place);
     }
 }

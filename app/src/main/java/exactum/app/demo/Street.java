@@ -1,6 +1,7 @@
 package exactum.app.demo;
 
 import exactum.app.installation.Settings;
+import exactum.core.money.Money;
 import java.util.Locale;
 import java.util.Map;
 import org.springframework.stereotype.Component;
@@ -25,6 +26,23 @@ class Street {
         post(
                 settings.standinsAddress() + "/bank/transfer",
                 Map.of("account", currency, "from", from, "amount", amount, "text", text.toUpperCase(Locale.ROOT)));
+    }
+
+    /** As {@link #transfer}, sent in another currency and exchanged by the bank. */
+    void exchanged(String currency, String from, String amount, Money sent, String text) {
+        post(
+                settings.standinsAddress() + "/bank/transfer",
+                Map.of(
+                        "account",
+                        currency,
+                        "from",
+                        from,
+                        "amount",
+                        amount,
+                        "sent",
+                        sent.currency() + " " + sent.plain(),
+                        "text",
+                        text.toUpperCase(Locale.ROOT)));
     }
 
     /** As {@link #transfer}, with a structured reference and no text. */

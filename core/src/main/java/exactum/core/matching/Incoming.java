@@ -2,10 +2,13 @@ package exactum.core.matching;
 
 import exactum.core.matching.Proposal.Part;
 import exactum.core.text.Days;
+import java.util.ArrayList;
 import java.util.List;
 
 /** What money in may pay: what it names, what its payer owes, what comes to its amount. */
 final class Incoming extends MoneyIn {
+    private static final int NOT_THEIRS = -25;
+    private static final int OF_ANOTHER = -10;
     private final Rates rates;
 
     Incoming(
@@ -31,15 +34,17 @@ final class Incoming extends MoneyIn {
         byAmount();
     }
 
-    /** Money for what is paid already is the customer's, on account. */
+    /** Money for what is paid already is the customer's, on account; unless its payer owes just this by a number like it. */
     private void paidAlready() {
         named.exact().forEach((candidate, wrote) -> {
             if (candidate instanceof Candidate.Paid paid) {
+                boolean meantOther = meantOther(paid);
                 String how = paid.how().isEmpty() ? "" : ": " + paid.how();
                 onAccount(
                         paid.whose(),
                         new Reason("the payer wrote the number " + paid.number(), Named.BY_DIGITS),
-                        new Reason("nothing is open on it any more, so this is a second payment" + how, 2));
+                        new Reason("nothing is open on it any more, so this is a second payment" + how, 2),
+                        meantOther ? new Reason("another, who owes just this, sent it", NOT_THEIRS) : null);
             } else if (candidate instanceof Candidate.Open o && taken.left(o) == null) {
                 Asked other = taken.by(o.claim());
                 onAccount(
@@ -51,6 +56,28 @@ final class Incoming extends MoneyIn {
                                 2));
             }
         });
+    }
+
+    /** Whether the payer owes just this amount by a number that is one slip away from another's paid one. */
+    private boolean meantOther(Candidate.Paid paid) {
+        var meant = new ArrayList<Candidate.Open>();
+        Named.near(index, Written.digits(Written.key(paid.number()))).forEach((one, slip) -> {
+            Reason payer = payers.found().get(one.whose().id());
+            boolean theirs = payer != null
+                    && payer.points() >= Payers.NEARLY
+                    && !one.whose().id().equals(paid.whose().id());
+            Candidate.Open open = theirs ? taken.left(one) : null;
+            if (open == null || !isAmount(open)) return;
+            meant.add(open);
+            drafts.items(
+                    List.of(open),
+                    !open.left().equals(left),
+                    new Reason("the payer meant %s, but with %s".formatted(open.number(), slip), Named.MISTYPED),
+                    new Reason("its amount is what is open, to the cent", TO_THE_CENT),
+                    payer,
+                    new Reason("what is written is the number of another, which is paid", OF_ANOTHER));
+        });
+        return !meant.isEmpty();
     }
 
     private void onAccount(Whose whose, Reason... reasons) {

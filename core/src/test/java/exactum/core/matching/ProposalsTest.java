@@ -92,6 +92,21 @@ class ProposalsTest {
         assertThat(proposed("7.00", "", "200001")).containsExactly("80 part of 200001 of Ben Marl");
     }
 
+    /** Ben swapped two digits and wrote Ada's number, which Ada has paid. */
+    @Test
+    void a_number_of_another_that_is_paid_is_not_paid_twice_by_who_owes_just_this() {
+        candidates.add(new Candidate.Paid(
+                new DocumentId(new UUID(3, 98)), "LW-2026-0089", Whose.of(ADA, "Ada Quill"), "by card on 3 May 2026"));
+        open("LW-2026-0098", BEN, "50.00");
+        Proposal best = propose("50.00", "Ben Marl", "LW-2026-0089").getFirst();
+        assertThat(best.words()).isEqualTo("LW-2026-0098 of Ben Marl");
+        assertThat(best.grade()).isEqualTo(Grade.LIKELY);
+        assertThat(propose("50.00", "Ada Quill", "LW-2026-0089").getFirst().words())
+                .isEqualTo("on account of Ada Quill");
+        assertThat(propose("51.00", "Ben Marl", "LW-2026-0089").getFirst().words())
+                .isEqualTo("on account of Ada Quill");
+    }
+
     @Test
     void what_two_payers_owe_is_on_nobodys_account() {
         open("LW-1000", ADA, "50.00");
