@@ -142,6 +142,14 @@ class StatementFormatsTest {
                         .best()
                         .words())
                 .contains(invoice.number());
+        try (var ada = new Visitor(world, "ada")) {
+            assertThat(ada.get("/statements").body()).contains("id=\"notices\"").contains("n.xml");
+            var line =
+                    world.bean(FindBankLines.class).unmatched(world.moorings, 1).getFirst();
+            for (String at : List.of("/opened", ""))
+                assertThat(ada.get("/bank-lines/" + line.id() + at).body())
+                        .containsPattern("notice( of the bank)? adds: [^<]*" + invoice.number());
+        }
         assertThatThrownBy(() ->
                         imports.fromFile(world.moorings, "n.xml", new ByteArrayInputStream(notice.getBytes(UTF_8))))
                 .hasMessageContaining("imported before");

@@ -5,6 +5,7 @@ import static exactum.e2e.Installation.Beginning.BILLED;
 import static exactum.e2e.Installation.Beginning.HARBOUR;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.microsoft.playwright.assertions.LocatorAssertions;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 
@@ -63,6 +64,8 @@ class CrashTest {
             person.goTo("/day");
             person.moveForwardTo("Tue 2 Jun 2026");
             person.goTo("/unmatched/certain");
+            person.expects("sendError");
+            person.expects("CONNECTION");
             person.page.evaluate("document.querySelector('main form button.main').click()");
             Installation.await("the first matches", () -> installation.count("select count(*) from match") >= 5);
             installation.killApp();
@@ -74,7 +77,10 @@ class CrashTest {
             person.signIn();
             person.goTo("/unmatched/certain");
             person.press("Match the selected lines");
-            person.sees("Every bank line is matched");
+            assertThat(person.page.locator("main"))
+                    .containsText(
+                            "Every bank line is matched",
+                            new LocatorAssertions.ContainsTextOptions().setTimeout(30_000));
             assertThat(installation.count("select count(*) from match")).isEqualTo(80);
             installation.booksAgree(person);
         }

@@ -11,7 +11,9 @@ import exactum.core.ids.BankLineId;
 import exactum.core.ids.BusinessId;
 import exactum.core.problem.Refusal;
 import exactumdb.tables.records.BankNoticeLineRecord;
+import java.time.OffsetDateTime;
 import java.util.Collection;
+import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import java.util.stream.Collectors;
@@ -80,6 +82,24 @@ class BankNoticeStore {
                         Stream.of(line.counterparty(), line.structuredReference(), line.remittance(), line.endToEndId())
                                 .filter(t -> !t.isEmpty())
                                 .collect(Collectors.joining(" ")));
+    }
+
+    /** A notice as lists show it. */
+    public record Listed(String reference, BankAccountId account, String fileName, int lines, OffsetDateTime readAt) {}
+
+    /** The newest notices. */
+    List<Listed> newest(BusinessId business, int most) {
+        return db.selectFrom(BANK_NOTICE)
+                .where(BANK_NOTICE.BUSINESS_ID.eq(business))
+                .orderBy(BANK_NOTICE.ID.desc())
+                .limit(most)
+                .fetch(n -> new Listed(
+                        n.getNoticeRef(), n.getBankAccountId(), n.getFileName(), n.getLines(), n.getReadAt()));
+    }
+
+    /** What notices add to a line, or empty. */
+    String wordsOf(BusinessId business, BankLineId line) {
+        return wordsOf(business, List.of(line)).getOrDefault(line, "");
     }
 
     /** What notices say of lines beyond what the lines say themselves. */

@@ -33,6 +33,7 @@ class MatchPages {
     private final FindBankLines lines;
     private final FindMatches matches;
     private final ProposeMatches propose;
+    private final BankNoticeStore notices;
     private final LineTargets targets;
     private final PartText partText;
     private final Match match;
@@ -48,6 +49,7 @@ class MatchPages {
             FindBankLines lines,
             FindMatches matches,
             ProposeMatches propose,
+            BankNoticeStore notices,
             LineTargets targets,
             PartText partText,
             Match match,
@@ -60,6 +62,7 @@ class MatchPages {
         this.lines = lines;
         this.matches = matches;
         this.propose = propose;
+        this.notices = notices;
         this.targets = targets;
         this.partText = partText;
         this.match = match;
@@ -90,6 +93,7 @@ class MatchPages {
         model.addAttribute("addition", new LineAddition(Map.of(), line.left()));
         model.addAttribute("targets", targets.usual(business, line));
         model.addAttribute("q", "");
+        model.addAttribute("notice", notices.wordsOf(business, id));
         model.addAttribute("trail", trails.ofBankLine(business, id));
         model.addAttribute("entries", books.of(business, entries(business, id, all)));
         return "bank/line";

@@ -1,7 +1,7 @@
 package exactum.app.bank;
 
 import exactum.app.daysheet.Decision;
-import exactum.app.daysheet.DecisionSource;
+import exactum.app.daysheet.FewDecisions;
 import exactum.app.daysheet.Station;
 import exactum.app.daysheet.Wanted;
 import exactum.app.web.Texts;
@@ -12,35 +12,17 @@ import org.springframework.stereotype.Component;
 
 /** Lines that were matched by themselves are told on the next day, to be looked at or set aside. */
 @Component
-class SelfMatchedDecisions implements DecisionSource {
+class SelfMatchedDecisions extends FewDecisions {
     private static final String KEY = "self-matched/";
     private final SelfMatching matching;
 
     SelfMatchedDecisions(SelfMatching matching) {
+        super(Station.BANK, KEY);
         this.matching = matching;
     }
 
     @Override
-    public Station station() {
-        return Station.BANK;
-    }
-
-    @Override
-    public String prefix() {
-        return KEY;
-    }
-
-    @Override
-    public int count(BusinessId business, Wanted wanted) {
-        return decisions(business, wanted).size();
-    }
-
-    @Override
-    public Found find(BusinessId business, Wanted wanted) {
-        return Found.all(decisions(business, wanted));
-    }
-
-    private List<Decision> decisions(BusinessId business, Wanted wanted) {
+    protected List<Decision> decisions(BusinessId business, Wanted wanted) {
         return matching.before(business, wanted.today()).entrySet().stream()
                 .filter(e -> wanted.has(KEY + e.getKey()))
                 .map(e -> decision(e.getKey(), e.getValue()))

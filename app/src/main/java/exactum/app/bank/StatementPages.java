@@ -24,6 +24,7 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.io.InputStream;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
@@ -40,7 +41,9 @@ import org.springframework.web.multipart.MultipartFile;
 @Controller
 class StatementPages {
     private static final int SHOWN = 300;
+    private static final int NOTICES = 10;
     private final FindStatements statements;
+    private final BankNoticeStore notices;
     private final FindBankLines lines;
     private final ImportStatements imports;
     private final ImportStatementCsv csv;
@@ -50,6 +53,7 @@ class StatementPages {
 
     StatementPages(
             FindStatements statements,
+            BankNoticeStore notices,
             FindBankLines lines,
             ImportStatements imports,
             ImportStatementCsv csv,
@@ -57,6 +61,7 @@ class StatementPages {
             BusinessClock clock,
             StatementExports exports) {
         this.statements = statements;
+        this.notices = notices;
         this.lines = lines;
         this.imports = imports;
         this.csv = csv;
@@ -74,18 +79,16 @@ class StatementPages {
         model.addAttribute("statements", statements.list(business, SHOWN));
         model.addAttribute("accounts", accounts);
         model.addAttribute("today", clock.today(business));
-        model.addAttribute(
-                "gaps",
-                accounts.stream()
-                        .flatMap(a ->
-                                statements.chain(business, a).gaps().stream().map(g -> new Gap(a.name(), g)))
-                        .toList());
-        model.addAttribute(
-                "skipped",
-                accounts.stream()
-                        .flatMap(a ->
-                                statements.chain(business, a).skipped().stream().map(s -> new Skipped(a.name(), s)))
-                        .toList());
+        var gaps = new ArrayList<Gap>();
+        var skipped = new ArrayList<Skipped>();
+        for (BankAccount account : accounts) {
+            StatementChain chain = statements.chain(business, account);
+            chain.gaps().forEach(g -> gaps.add(new Gap(account.name(), g)));
+            chain.skipped().forEach(k -> skipped.add(new Skipped(account.name(), k)));
+        }
+        model.addAttribute("gaps", gaps);
+        model.addAttribute("skipped", skipped);
+        model.addAttribute("notices", notices.newest(business, NOTICES));
         return "bank/statements";
     }
 

@@ -7,10 +7,15 @@ import java.util.List;
  *
  * @param accountName the account of ours
  * @param proposals what it may be, best first; none where it is matched
+ * @param notice what a notice of the bank adds, or empty
  * @param matched what it was matched to, as it stands
  */
 public record WorkLine(
-        BankLine line, String accountName, List<ShownProposal> proposals, List<FindMatches.Matched> matched) {
+        BankLine line,
+        String accountName,
+        String notice,
+        List<ShownProposal> proposals,
+        List<FindMatches.Matched> matched) {
     public WorkLine {
         proposals = List.copyOf(proposals);
         matched = List.copyOf(matched);

@@ -20,13 +20,21 @@ class WorkLines {
     private final FindBankLines lines;
     private final FindMatches matches;
     private final ProposeMatches propose;
+    private final BankNoticeStore notices;
     private final FindSetup setup;
     private final Ledger ledger;
 
-    WorkLines(FindBankLines lines, FindMatches matches, ProposeMatches propose, FindSetup setup, Ledger ledger) {
+    WorkLines(
+            FindBankLines lines,
+            FindMatches matches,
+            ProposeMatches propose,
+            BankNoticeStore notices,
+            FindSetup setup,
+            Ledger ledger) {
         this.lines = lines;
         this.matches = matches;
         this.propose = propose;
+        this.notices = notices;
         this.setup = setup;
         this.ledger = ledger;
     }
@@ -38,7 +46,11 @@ class WorkLines {
         Map<BankAccountId, String> names = names(business);
         return propose.propose(business, lines.unmatched(business, filter, most)).stream()
                 .map(p -> new WorkLine(
-                        p.line(), names.get(p.line().account()), ShownProposal.of(p.proposals(), accounts), List.of()))
+                        p.line(),
+                        names.get(p.line().account()),
+                        "",
+                        ShownProposal.of(p.proposals(), accounts),
+                        List.of()))
                 .toList();
     }
 
@@ -51,6 +63,7 @@ class WorkLines {
         return new WorkLine(
                 line,
                 names(business).get(line.account()),
+                notices.wordsOf(business, id),
                 ShownProposal.of(
                         propose.propose(business, List.of(line)).getFirst().proposals(), ledger.accounts(business)),
                 matched);

@@ -5,7 +5,7 @@ import exactum.app.arrangements.PrepareRecurring;
 import exactum.app.arrangements.RecurringInvoice;
 import exactum.app.business.Power;
 import exactum.app.daysheet.Decision;
-import exactum.app.daysheet.DecisionSource;
+import exactum.app.daysheet.FewDecisions;
 import exactum.app.daysheet.Station;
 import exactum.app.daysheet.Wanted;
 import exactum.app.web.Texts;
@@ -24,7 +24,7 @@ import org.springframework.stereotype.Component;
 
 /** Recurring invoices whose day to be made has come: those that can be made, and those that something stops. */
 @Component
-class BillingDecisions implements DecisionSource {
+class BillingDecisions extends FewDecisions {
     private static final String KEY = "billing";
     private static final String STOPPED = "billing-stopped";
 
@@ -38,6 +38,7 @@ class BillingDecisions implements DecisionSource {
     private final Map<BusinessId, Known> known = new ConcurrentHashMap<>();
 
     BillingDecisions(FindRecurring recurring, PrepareRecurring prepare) {
+        super(Station.BILL, KEY);
         this.recurring = recurring;
         this.prepare = prepare;
     }
@@ -49,26 +50,7 @@ class BillingDecisions implements DecisionSource {
     private record Known(FindRecurring.Waiting waiting, LocalDate today, Instant until, Due due) {}
 
     @Override
-    public Station station() {
-        return Station.BILL;
-    }
-
-    @Override
-    public String prefix() {
-        return KEY;
-    }
-
-    @Override
-    public int count(BusinessId business, Wanted wanted) {
-        return decisions(business, wanted).size();
-    }
-
-    @Override
-    public Found find(BusinessId business, Wanted wanted) {
-        return Found.all(decisions(business, wanted));
-    }
-
-    private List<Decision> decisions(BusinessId business, Wanted wanted) {
+    protected List<Decision> decisions(BusinessId business, Wanted wanted) {
         if (!wanted.has(KEY) && !wanted.has(STOPPED)) return List.of();
         Due due = due(business, wanted.today());
         var decisions = new ArrayList<Decision>();

@@ -12,6 +12,7 @@ import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.RequestAttribute;
 
 /** The first screen of a business: what needs a decision, and expected cash. */
 @Controller
@@ -29,8 +30,12 @@ class DaySheetPage {
     }
 
     @GetMapping("/day")
-    String page(Business business, @AuthenticationPrincipal SignedIn user, Model model) {
-        Decisions.Sheet sheet = decisions.sheet(business.id(), user.login());
+    String page(
+            Business business,
+            @AuthenticationPrincipal SignedIn user,
+            @RequestAttribute(name = Decisions.Sheet.OF_REQUEST, required = false) Decisions.Sheet known,
+            Model model) {
+        Decisions.Sheet sheet = known == null ? decisions.sheet(business.id(), user.login()) : known;
         List<Decisions.Group> groups = sheet.groups();
         model.addAttribute("sheet", sheet);
         List<Money> sums = Sums.byCurrency(Stream.concat(

@@ -42,7 +42,19 @@ public class Decisions {
      * @param handed to whom decisions were handed, by key
      * @param aside how many are snoozed or dismissed
      */
-    public record Sheet(List<Decision> mine, List<Group> groups, Map<String, DecisionNote> handed, int aside) {}
+    public record Sheet(List<Decision> mine, List<Group> groups, Map<String, DecisionNote> handed, int aside) {
+        /** Where a request carries the one that frame and page show. */
+        public static final String OF_REQUEST = "exactum.sheet";
+
+        /** How many wait at each station. */
+        public Map<Station, Integer> counts() {
+            Map<Station, Integer> counts = new EnumMap<>(Station.class);
+            for (Station station : Station.values()) counts.put(station, 0);
+            groups.forEach(g -> counts.merge(g.station(), g.count(), Integer::sum));
+            mine.forEach(d -> counts.merge(d.station(), 1, Integer::sum));
+            return counts;
+        }
+    }
 
     /**
      * The decisions of a station.

@@ -20,7 +20,6 @@ import org.springframework.stereotype.Component;
 class DollarOwner {
     static final String NAME = "W. Calloway";
     private static final int PAYS_ON = 12;
-    private static final LocalDate LAST_PAYMENT = LocalDate.of(2026, 5, 29);
     private final FindCustomers customers;
     private final FindClaims claims;
     private final FindSetup setup;
@@ -51,7 +50,7 @@ class DollarOwner {
                     .filter(l -> l.said().counterparty().equals(NAME))
                     .forEach(line -> match(business, line, open.getFirst()));
         }
-        if (!open.isEmpty() && (day.getDayOfMonth() == PAYS_ON || day.equals(LAST_PAYMENT))) {
+        if (!open.isEmpty() && day.getDayOfMonth() == PAYS_ON) {
             Money worth = setup.rate(business, open.getFirst().left().currency(), day)
                     .value(open.getFirst().left())
                     .value()

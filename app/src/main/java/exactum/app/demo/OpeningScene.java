@@ -25,11 +25,13 @@ import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.MeansId;
 import exactum.core.money.Money;
+import exactum.core.money.UnitPrice;
 import exactum.core.settlement.Policy;
 import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.util.Comparator;
+import java.util.Currency;
 import java.util.List;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
@@ -104,6 +106,7 @@ class OpeningScene {
         issue(business, harbour, customer(business, harbour, 9), "KEY", THURSDAY);
         issue(business, harbour, named(business, OtherSides.ABROAD), "COURSE", THURSDAY);
         issue(business, harbour, named(business, OtherSides.ON_PAPER), "LIFT", THURSDAY);
+        drafts.issue(business, liftInDollars(business), true);
     }
 
     /** Lines of every kind that can be matched. */
@@ -224,19 +227,39 @@ class OpeningScene {
             String item,
             LocalDate day,
             BigDecimal quantity) {
-        CatalogueItem sold = catalogue.items(business).stream()
+        CatalogueItem sold = sold(business, item);
+        Line line = Line.of(
+                sold.name(), quantity, sold.unit(), SetUpHarbour.first(sold), sold.taxCode(), sold.incomeAccount());
+        return one(business, harbour.business().currency(), customer, line, day);
+    }
+
+    private Draft liftInDollars(BusinessId business) {
+        CatalogueItem lift = sold(business, "LIFT");
+        Line line = Line.of(
+                lift.name(),
+                BigDecimal.ONE,
+                lift.unit(),
+                UnitPrice.of("USD", "165.00"),
+                lift.taxCode(),
+                lift.incomeAccount());
+        return one(business, Currency.getInstance("USD"), named(business, DollarOwner.NAME), line, THURSDAY);
+    }
+
+    private CatalogueItem sold(BusinessId business, String item) {
+        return catalogue.items(business).stream()
                 .filter(i -> i.code().equals(item))
                 .findFirst()
                 .orElseThrow();
-        Line line = Line.of(
-                sold.name(), quantity, sold.unit(), SetUpHarbour.first(sold), sold.taxCode(), sold.incomeAccount());
+    }
+
+    private Draft one(BusinessId business, Currency currency, CustomerId customer, Line line, LocalDate day) {
         return new Draft(
                 IssueDocuments.newId(),
                 DocumentKind.INVOICE,
                 customer,
                 day,
                 new Draft.Content(
-                        harbour.business().currency(),
+                        currency,
                         PriceMode.PLUS_TAX,
                         List.of(line),
                         List.of(),

@@ -29,6 +29,7 @@ import org.springframework.web.bind.annotation.ModelAttribute;
 @ControllerAdvice
 @Component
 class FrameAdvice {
+    private static final String DAY = "/day";
     private final Decisions decisions;
     private final FindBusinesses businesses;
     private final BusinessClock clock;
@@ -62,7 +63,7 @@ class FrameAdvice {
         return new Frame(
                 place(business),
                 others,
-                stations(business, here),
+                stations(waiting(request, business, user, path), here),
                 Places.at(here.station()).stream()
                         .map(p -> new Frame.Side(p.name(), p.path(), p.equals(here)))
                         .toList(),
@@ -85,8 +86,15 @@ class FrameAdvice {
                 user.login(), user.initials(), user.name(), powers, part || users.singleKeys(user.login()));
     }
 
-    private List<Frame.Station> stations(Business business, Places.Place here) {
-        Map<Station, Integer> waiting = decisions.counts(business.id());
+    /** What waits at each station; the day sheet itself is worked out once, for here and for its page. */
+    private Map<Station, Integer> waiting(HttpServletRequest request, Business business, SignedIn user, String path) {
+        if (!path.equals(DAY)) return decisions.counts(business.id());
+        Decisions.Sheet sheet = decisions.sheet(business.id(), user.login());
+        request.setAttribute(Decisions.Sheet.OF_REQUEST, sheet);
+        return sheet.counts();
+    }
+
+    private static List<Frame.Station> stations(Map<Station, Integer> waiting, Places.Place here) {
         var stations = new ArrayList<Frame.Station>();
         for (Places.Place first : Places.stations()) {
             stations.add(new Frame.Station(

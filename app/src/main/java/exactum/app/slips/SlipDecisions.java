@@ -1,7 +1,7 @@
 package exactum.app.slips;
 
 import exactum.app.daysheet.Decision;
-import exactum.app.daysheet.DecisionSource;
+import exactum.app.daysheet.FewDecisions;
 import exactum.app.daysheet.Station;
 import exactum.app.daysheet.Wanted;
 import exactum.app.web.Texts;
@@ -17,35 +17,17 @@ import org.springframework.stereotype.Component;
 
 /** Cash and cheques that lie unbanked. */
 @Component
-class SlipDecisions implements DecisionSource {
+class SlipDecisions extends FewDecisions {
     private static final String KEY = "unbanked/";
     private final FindSlips slips;
 
     SlipDecisions(FindSlips slips) {
+        super(Station.BANK, KEY);
         this.slips = slips;
     }
 
     @Override
-    public Station station() {
-        return Station.BANK;
-    }
-
-    @Override
-    public String prefix() {
-        return KEY;
-    }
-
-    @Override
-    public int count(BusinessId business, Wanted wanted) {
-        return decisions(business, wanted).size();
-    }
-
-    @Override
-    public Found find(BusinessId business, Wanted wanted) {
-        return Found.all(decisions(business, wanted));
-    }
-
-    private List<Decision> decisions(BusinessId business, Wanted wanted) {
+    protected List<Decision> decisions(BusinessId business, Wanted wanted) {
         Map<Currency, List<Slip.Item>> byCurrency = slips.unbanked(business).stream()
                 .filter(i -> !i.on().isAfter(wanted.today()))
                 .collect(Collectors.groupingBy(i -> i.left().currency(), LinkedHashMap::new, Collectors.toList()));

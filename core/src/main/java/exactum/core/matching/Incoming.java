@@ -38,13 +38,13 @@ final class Incoming extends MoneyIn {
     private void paidAlready() {
         named.exact().forEach((candidate, wrote) -> {
             if (candidate instanceof Candidate.Paid paid) {
-                boolean meantOther = meantOther(paid);
+                boolean meantOther = meantOther(paid.number(), paid.whose());
                 String how = paid.how().isEmpty() ? "" : ": " + paid.how();
                 onAccount(
                         paid.whose(),
                         new Reason("the payer wrote the number " + paid.number(), Named.BY_DIGITS),
                         new Reason("nothing is open on it any more, so this is a second payment" + how, 2),
-                        meantOther ? new Reason("another, who owes just this, sent it", NOT_THEIRS) : null);
+                        notTheirs(meantOther));
             } else if (candidate instanceof Candidate.Open o && taken.left(o) == null) {
                 Asked other = taken.by(o.claim());
                 onAccount(
@@ -53,19 +53,24 @@ final class Incoming extends MoneyIn {
                         new Reason(
                                 "the line of %s pays it already, so this is a second payment"
                                         .formatted(Days.day(other.day())),
-                                2));
+                                2),
+                        notTheirs(meantOther(o.number(), o.whose())));
             }
         });
     }
 
-    /** Whether the payer owes just this amount by a number that is one slip away from another's paid one. */
-    private boolean meantOther(Candidate.Paid paid) {
+    private static Reason notTheirs(boolean meantOther) {
+        return meantOther ? new Reason("another, who owes just this, sent it", NOT_THEIRS) : null;
+    }
+
+    /** Whether the payer owes just this amount by a number that is one slip away from another's, which is paid. */
+    private boolean meantOther(String number, Whose whose) {
         var meant = new ArrayList<Candidate.Open>();
-        Named.near(index, Written.digits(Written.key(paid.number()))).forEach((one, slip) -> {
+        Named.near(index, Written.digits(Written.key(number))).forEach((one, slip) -> {
             Reason payer = payers.found().get(one.whose().id());
             boolean theirs = payer != null
                     && payer.points() >= Payers.NEARLY
-                    && !one.whose().id().equals(paid.whose().id());
+                    && !one.whose().id().equals(whose.id());
             Candidate.Open open = theirs ? taken.left(one) : null;
             if (open == null || !isAmount(open)) return;
             meant.add(open);

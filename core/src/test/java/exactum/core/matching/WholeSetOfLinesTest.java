@@ -94,6 +94,16 @@ class WholeSetOfLinesTest {
     }
 
     @Test
+    void the_number_of_a_namesake_who_pays_it_too_is_a_slip_of_the_payers_own() {
+        open("LW-2026-0070", "Edda Dornstrand", "77.00");
+        open("LW-2026-0007", "Edda Fernholm", "77.00");
+        line("77.00", "Edda Dornstrand", "LW-2026-0007");
+        line("77.00", "Edda Fernholm", "LW-2026-0007");
+        assertThat(first())
+                .containsExactly("likely LW-2026-0070 of Edda Dornstrand", "certain LW-2026-0007 of Edda Fernholm");
+    }
+
+    @Test
     void a_payment_that_comes_twice_is_the_customers_and_says_which_came_first() {
         open("LW-2026-0123", "Ada Quill", "100.00");
         line("100.00", "Ada Quill", "LW-2026-0123");

@@ -1,0 +1,38 @@
+package exactum.app.daysheet;
+
+import exactum.core.ids.BusinessId;
+import java.util.List;
+
+/** A source of so few decisions that all of them are worked out to be counted. */
+public abstract class FewDecisions implements DecisionSource {
+    private final Station station;
+    private final String prefix;
+
+    protected FewDecisions(Station station, String prefix) {
+        this.station = station;
+        this.prefix = prefix;
+    }
+
+    /** Those that are asked for. */
+    protected abstract List<Decision> decisions(BusinessId business, Wanted wanted);
+
+    @Override
+    public final Station station() {
+        return station;
+    }
+
+    @Override
+    public final String prefix() {
+        return prefix;
+    }
+
+    @Override
+    public final int count(BusinessId business, Wanted wanted) {
+        return decisions(business, wanted).size();
+    }
+
+    @Override
+    public final Found find(BusinessId business, Wanted wanted) {
+        return Found.all(decisions(business, wanted));
+    }
+}
