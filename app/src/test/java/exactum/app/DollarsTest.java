@@ -5,7 +5,6 @@ import static exactum.app.World.june;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import exactum.app.bank.ImportStatements;
 import exactum.app.bank.LineRef;
 import exactum.app.bank.Match;
 import exactum.app.bank.MatchCertain;
@@ -130,21 +129,19 @@ class DollarsTest {
         Document invoice = billed(world, owner(world));
         var sent = new StatementLine.Further(
                 "", "", null, "", new StatementLine.Foreign(Money.of("USD", "100.00"), new BigDecimal("1.0989")));
-        world.bean(ImportStatements.class)
-                .type(
-                        world.moorings,
-                        world.find().bankAccount(world.moorings, world.bank),
-                        new StatementLine(
-                                RunningApp.TODAY,
-                                RunningApp.TODAY,
-                                euro("91.00"),
-                                "",
-                                "",
-                                "Dollar Owner",
-                                invoice.number(),
-                                "",
-                                "",
-                                sent));
+        world.bankLine(
+                world.bank,
+                new StatementLine(
+                        RunningApp.TODAY,
+                        RunningApp.TODAY,
+                        euro("91.00"),
+                        "",
+                        "",
+                        "Dollar Owner",
+                        invoice.number(),
+                        "",
+                        "",
+                        sent));
         assertThat(best(world).grade()).isEqualTo(Grade.CERTAIN);
         assertThat(world.bean(MatchCertain.class).matchAll(world.moorings)).isOne();
         assertThat(world.documents().standing(world.moorings, invoice.id(), RunningApp.TODAY))

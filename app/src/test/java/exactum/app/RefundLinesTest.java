@@ -16,6 +16,8 @@ import exactum.app.documents.Document;
 import exactum.app.documents.ListDocuments;
 import exactum.app.settlement.FindPayments;
 import exactum.app.settlement.HeldMoney;
+import exactum.app.setup.Banking;
+import exactum.core.bank.StatementLine;
 import exactum.core.ids.BankLineId;
 import exactum.core.ids.MeansId;
 import exactum.core.problem.Refusal;
@@ -163,6 +165,42 @@ class RefundLinesTest {
         assertThat(world.bean(FindBankLines.class).countUnmatched(world.moorings))
                 .as("the line is the refund, whoever was first")
                 .isZero();
+    }
+
+    /** A payment came in on one account and comes back on another. */
+    @Test
+    void money_that_leaves_by_another_account_is_asked_about(World world) {
+        Customer payer = world.payer();
+        Document invoice = paid(world, payer);
+        var savings = world.bean(Banking.class)
+                .addBankAccount(
+                        world.moorings, "Savings", World.iban(3), World.BANK, euro("500.00"), World.may(31), null);
+        BankLineId out = world.bankLine(
+                savings,
+                new StatementLine(
+                        RunningApp.TODAY,
+                        RunningApp.TODAY,
+                        euro("-50.00"),
+                        "",
+                        "",
+                        payer.name(),
+                        invoice.number(),
+                        "",
+                        ""));
+        MeansId payment = world.bean(FindPayments.class)
+                .ofDocument(world.moorings, invoice.id())
+                .getFirst()
+                .id();
+        String shown = "shown=return:" + payment + "%3D-5000";
+        String typed = "part0=return:" + payment + "&title0=Return&amount0=50.00";
+        try (var ada = new Visitor(world, "ada")) {
+            String at = "/bank-lines/" + out;
+            assertThat(ada.post(at + "/accept", shown).body()).contains("The payment came in on Current account");
+            assertThat(ada.page(at + "/match", typed)).contains("it is right all the same");
+            assertThat(world.open(invoice).isZero()).isTrue();
+            ada.follow(at + "/match", typed + "&sure=on");
+            assertThat(world.open(invoice)).isEqualTo(euro("50.00"));
+        }
     }
 
     private static Callable<Boolean> tried(Runnable work) {

@@ -93,7 +93,7 @@ public class World {
     static final String SECRET = "whsec_MDEyMzQ1Njc4OWFiY2RlZjAxMjM0NTY3ODlhYmNkZWY=";
     static final String PASSWORD = "ten-letters";
     private static final AccountCode INCOME = new AccountCode("4000");
-    private static final AccountCode BANK = new AccountCode("1000");
+    static final AccountCode BANK = new AccountCode("1000");
     private final ConfigurableApplicationContext context;
     private final AtomicInteger count = new AtomicInteger();
     final BusinessId moorings;
@@ -171,7 +171,7 @@ public class World {
                         true);
     }
 
-    private static Iban iban(int n) {
+    static Iban iban(int n) {
         String number = "LAKE90000%09d".formatted(n);
         return new Iban("IE" + Iban.checkDigits("IE", number) + number);
     }
@@ -320,11 +320,13 @@ public class World {
     }
 
     BankLineId bankLine(String amount, String from, String text, String structured, LocalDate day) {
-        var statement = context.getBean(ImportStatements.class)
-                .type(
-                        moorings,
-                        find().bankAccount(moorings, bank),
-                        new StatementLine(day, day, euro(amount), "", "", from, text, structured, ""));
+        return bankLine(bank, new StatementLine(day, day, euro(amount), "", "", from, text, structured, ""));
+    }
+
+    /** A line that somebody types on an account of Larkwater Moorings. */
+    BankLineId bankLine(BankAccountId account, StatementLine line) {
+        var statement =
+                context.getBean(ImportStatements.class).type(moorings, find().bankAccount(moorings, account), line);
         return context.getBean(FindBankLines.class)
                 .ofStatement(moorings, statement, 0, 1)
                 .getFirst()

@@ -4,7 +4,6 @@ import exactum.app.ledger.Ledger;
 import exactum.core.ids.BankLineId;
 import exactum.core.ids.BusinessId;
 import exactum.core.ledger.Accounts;
-import exactum.core.money.Money;
 import exactum.core.problem.Refusal;
 import java.util.Arrays;
 import java.util.List;
@@ -17,14 +16,14 @@ import org.springframework.stereotype.Component;
 @Component
 public class MatchCertain {
     private final FindBankLines lines;
-    private final PartText partText;
+    private final ChosenParts chosen;
     private final ProposeMatches propose;
     private final Match match;
     private final Ledger ledger;
 
-    MatchCertain(FindBankLines lines, PartText partText, ProposeMatches propose, Match match, Ledger ledger) {
+    MatchCertain(FindBankLines lines, ChosenParts chosen, ProposeMatches propose, Match match, Ledger ledger) {
         this.lines = lines;
-        this.partText = partText;
+        this.chosen = chosen;
         this.propose = propose;
         this.match = match;
         this.ledger = ledger;
@@ -65,17 +64,9 @@ public class MatchCertain {
         String[] pieces = shown.split("\\|");
         Optional<BankLine> line = lines.find(business, BankLineId.valueOf(pieces[0]));
         if (line.isEmpty()) return false;
-        Money like = line.get().amount();
         try {
-            match.match(
-                    business,
-                    new LineRef.OfBank(line.get().id()),
-                    partText.parts(
-                            business,
-                            Arrays.stream(pieces)
-                                    .skip(1)
-                                    .map(p -> partText.read(p, like))
-                                    .toList()));
+            List<String> parts = Arrays.stream(pieces).skip(1).toList();
+            match.match(business, new LineRef.OfBank(line.get().id()), chosen.shown(business, line.get(), parts));
             return true;
         } catch (Refusal takenMeanwhile) {
             return false;

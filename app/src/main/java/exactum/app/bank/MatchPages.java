@@ -14,7 +14,6 @@ import exactum.core.ids.EntryId;
 import exactum.core.ids.MatchId;
 import exactum.core.ledger.Accounts;
 import exactum.core.ledger.Event;
-import exactum.core.money.Money;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -35,7 +34,7 @@ class MatchPages {
     private final ProposeMatches propose;
     private final BankNoticeStore notices;
     private final LineTargets targets;
-    private final PartText partText;
+    private final ChosenParts chosen;
     private final Match match;
 
     private final UndoMatch undo;
@@ -43,7 +42,6 @@ class MatchPages {
     private final FindBooks books;
     private final Ledger ledger;
     private final Trails trails;
-    private final CountedTwice countedTwice;
 
     MatchPages(
             FindBankLines lines,
@@ -51,20 +49,19 @@ class MatchPages {
             ProposeMatches propose,
             BankNoticeStore notices,
             LineTargets targets,
-            PartText partText,
+            ChosenParts chosen,
             Match match,
             UndoMatch undo,
             FindSetup setup,
             FindBooks books,
             Ledger ledger,
-            Trails trails,
-            CountedTwice countedTwice) {
+            Trails trails) {
         this.lines = lines;
         this.matches = matches;
         this.propose = propose;
         this.notices = notices;
         this.targets = targets;
-        this.partText = partText;
+        this.chosen = chosen;
         this.match = match;
 
         this.undo = undo;
@@ -72,7 +69,6 @@ class MatchPages {
         this.books = books;
         this.ledger = ledger;
         this.trails = trails;
-        this.countedTwice = countedTwice;
     }
 
     @GetMapping("/bank-lines/{id}")
@@ -136,9 +132,9 @@ class MatchPages {
     @Needs(Power.MATCHING)
     String match(BusinessId business, @PathVariable BankLineId id, @RequestParam Map<String, String> fields) {
         BankLine line = line(business, id);
-        List<PartText.Named> named = new LineAddition(fields, line.left()).named();
-        countedTwice.require(business, line, named, fields.containsKey("sure"));
-        match.match(business, new LineRef.OfBank(id), partText.parts(business, named));
+        var addition = new LineAddition(fields, line.left());
+        match.match(
+                business, new LineRef.OfBank(id), chosen.typed(business, line, addition, fields.containsKey("sure")));
         return "redirect:/bank-lines/" + id;
     }
 
@@ -150,13 +146,7 @@ class MatchPages {
             @PathVariable BankLineId id,
             @RequestParam List<String> shown,
             @RequestParam(defaultValue = "") String back) {
-        Money like = line(business, id).amount();
-        match.match(
-                business,
-                new LineRef.OfBank(id),
-                partText.parts(
-                        business,
-                        shown.stream().map(s -> partText.read(s, like)).toList()));
+        match.match(business, new LineRef.OfBank(id), chosen.shown(business, line(business, id), shown));
         return OwnAddress.redirect(back, "/bank-lines/" + id);
     }
 

@@ -28,38 +28,35 @@ class UnmatchedPages {
     private final WorkLines work;
     private final FindBankLines lines;
     private final LineTargets targets;
-    private final PartText partText;
+    private final ChosenParts chosen;
     private final Match match;
     private final MatchCertain matchCertain;
     private final UndoMatch undo;
     private final FindSetup setup;
     private final SelfMatching selfMatching;
     private final StandingRules rules;
-    private final CountedTwice countedTwice;
 
     UnmatchedPages(
             WorkLines work,
             FindBankLines lines,
             LineTargets targets,
-            PartText partText,
+            ChosenParts chosen,
             Match match,
             MatchCertain matchCertain,
             UndoMatch undo,
             FindSetup setup,
             SelfMatching selfMatching,
-            StandingRules rules,
-            CountedTwice countedTwice) {
+            StandingRules rules) {
         this.work = work;
         this.lines = lines;
         this.targets = targets;
-        this.partText = partText;
+        this.chosen = chosen;
         this.match = match;
         this.matchCertain = matchCertain;
         this.undo = undo;
         this.setup = setup;
         this.selfMatching = selfMatching;
         this.rules = rules;
-        this.countedTwice = countedTwice;
     }
 
     @GetMapping("/unmatched")
@@ -167,13 +164,8 @@ class UnmatchedPages {
     @PostMapping(path = "/bank-lines/{id}/accept", params = HERE)
     @Needs(Power.MATCHING)
     String accept(BusinessId business, @PathVariable BankLineId id, @RequestParam List<String> shown, Model model) {
-        Money like = lines.find(business, id).orElseThrow().amount();
-        match.match(
-                business,
-                new LineRef.OfBank(id),
-                partText.parts(
-                        business,
-                        shown.stream().map(s -> partText.read(s, like)).toList()));
+        BankLine line = lines.find(business, id).orElseThrow();
+        match.match(business, new LineRef.OfBank(id), chosen.shown(business, line, shown));
         return done(business, id, model);
     }
 
@@ -183,9 +175,9 @@ class UnmatchedPages {
     String match(
             BusinessId business, @PathVariable BankLineId id, @RequestParam Map<String, String> fields, Model model) {
         BankLine line = lines.find(business, id).orElseThrow();
-        List<PartText.Named> named = new LineAddition(fields, line.left()).named();
-        countedTwice.require(business, line, named, fields.containsKey("sure"));
-        match.match(business, new LineRef.OfBank(id), partText.parts(business, named));
+        var addition = new LineAddition(fields, line.left());
+        match.match(
+                business, new LineRef.OfBank(id), chosen.typed(business, line, addition, fields.containsKey("sure")));
         return done(business, id, model);
     }
 

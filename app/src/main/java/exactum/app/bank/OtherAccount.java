@@ -1,0 +1,67 @@
+package exactum.app.bank;
+
+import exactum.app.settlement.FindPayments;
+import exactum.core.ids.BankAccountId;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.DocumentId;
+import exactum.core.ids.MeansId;
+import exactum.core.ids.WaitingId;
+import exactum.core.problem.Refusal;
+import java.util.List;
+import java.util.Map;
+import org.springframework.stereotype.Component;
+
+/** Warns where money leaves by another account of ours than the one that its payment came in on. */
+@Component
+class OtherAccount {
+    private final ChargeAccountStore accounts;
+    private final FindPayments payments;
+
+    OtherAccount(ChargeAccountStore accounts, FindPayments payments) {
+        this.accounts = accounts;
+        this.payments = payments;
+    }
+
+    /**
+     * Asks first where a return or a refund stands on another account.
+     *
+     * @param sure whether a person has said that it is right all the same
+     * @throws Refusal that names the other account
+     */
+    void require(BusinessId business, BankLine line, List<PartText.Named> named, boolean sure) {
+        if (sure || !line.left().isNegative()) return;
+        for (PartText.Named part : named) {
+            Map<BankAccountId, String> cameIn = accounts.cameInOn(business, of(business, part));
+            if (cameIn.isEmpty() || cameIn.containsKey(line.account())) continue;
+            throw new Refusal(
+                    "match.other-account",
+                    "The payment came in on %s, and this line is on another account. Nothing was matched. Put it together, and tick “it is right all the same” if it is."
+                            .formatted(String.join(", ", cameIn.values())));
+        }
+    }
+
+    /** The payments that money goes back of. */
+    private List<MeansId> of(BusinessId business, PartText.Named part) {
+        return switch (part.kind()) {
+            case "return" -> List.of(MeansId.valueOf(part.target()));
+            case "refund" ->
+                payments
+                        .held(business, MeansId.valueOf(part.target()))
+                        .flatMap(held ->
+                                payments.through(business, held, part.amount().abs()))
+                        .stream()
+                        .toList();
+            case "credit" ->
+                payments.ofDocument(business, DocumentId.valueOf(part.target())).stream()
+                        .map(FindPayments.Payment::id)
+                        .toList();
+            case "waiting" ->
+                accounts
+                        .refundedThrough(
+                                business, WaitingId.valueOf(part.target()).value())
+                        .stream()
+                        .toList();
+            default -> List.of();
+        };
+    }
+}
