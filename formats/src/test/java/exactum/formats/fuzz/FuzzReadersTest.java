@@ -11,7 +11,6 @@ import java.util.Map;
 import java.util.concurrent.TimeUnit;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -27,6 +26,10 @@ class FuzzReadersTest {
                     "<?xml version=\"1.0\" encoding=\"UTF-8\"?><Document xmlns=\"urn:iso:std:iso:20022:tech:xsd:camt.053.001.08\"><BkToCstmrStmt><Stmt><Id>S</Id><Acct><Id><IBAN>DE89370400440532013000</IBAN></Id></Acct><Bal><Tp><CdOrPrtry><Cd>OPBD</Cd></CdOrPrtry></Tp><Amt Ccy=\"EUR\">1.00</Amt><CdtDbtInd>CRDT</CdtDbtInd><Dt><Dt>2026-06-01</Dt></Dt></Bal><Bal><Tp><CdOrPrtry><Cd>CLBD</Cd></CdOrPrtry></Tp><Amt Ccy=\"EUR\">3.00</Amt><CdtDbtInd>CRDT</CdtDbtInd><Dt><Dt>2026-06-01</Dt></Dt></Bal><Ntry><Amt Ccy=\"EUR\">2.00</Amt><CdtDbtInd>CRDT</CdtDbtInd><Sts><Cd>BOOK</Cd></Sts><BookgDt><Dt>2026-06-01</Dt></BookgDt></Ntry></Stmt></BkToCstmrStmt></Document>",
             PayoutFuzz.class,
                     "payout,sales_on,arrives_on,currency,net,kind,date,sale,description,gross,fee\npo,2026-06-01,2026-06-03,EUR,9.00,sale,2026-06-01,sa,\"B, \"\"x\"\"\",10.00,1.00\n",
+            Mt940Fuzz.class,
+                    ":20:S\r\n:25:DE89370400440532013000\r\n:28C:1/1\r\n:60F:C260601EUR1,00\r\n:61:2606010601C2,00NTRFNONREF//R1\r\n:86:166?20SVWZ+LW-2026?32Ada\r\n:62F:C260601EUR3,00\r\n-\r\n",
+            StatementCsvFuzz.class,
+                    "Buchungstag;Empfänger;Verwendungszweck;Betrag;Saldo\n02.06.2026;Möwe;Liegeplatz;1.595,00;1.596,00\n",
             CustomerFuzz.class,
                     "code;name;kind;email;address;country;currency;tax_number\nC-1;Ada;person;a@b.ie;Quay|Lake;IE;EUR;\n");
 
@@ -34,11 +37,11 @@ class FuzzReadersTest {
 
     @Test
     void no_reader_does_anything_but_read_or_refuse(@TempDir Path folder) throws Exception {
-        List<Run> runs = Stream.of(StatementFuzz.class, PayoutFuzz.class, CustomerFuzz.class)
+        List<Run> runs = SEEDS.keySet().stream()
                 .map(target -> start(target, folder.resolve(target.getSimpleName())))
                 .toList();
         for (Run run : runs) {
-            assertThat(run.process().waitFor(SECONDS * 4L, TimeUnit.SECONDS))
+            assertThat(run.process().waitFor(SECONDS * 6L, TimeUnit.SECONDS))
                     .as("%s ends", run.target())
                     .isTrue();
             String said = Files.readString(run.output());
