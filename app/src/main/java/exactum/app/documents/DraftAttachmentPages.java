@@ -18,7 +18,6 @@ import org.springframework.web.multipart.MultipartFile;
 
 /** Files that go with a document are added and taken off while it is a draft. */
 @Controller
-@Needs(Power.DOCUMENTS)
 class DraftAttachmentPages {
     private final Attachments attachments;
     private final FindDocuments documents;
@@ -29,6 +28,7 @@ class DraftAttachmentPages {
     }
 
     @PostMapping("/drafts/{id}/attachments")
+    @Needs(Power.DOCUMENTS)
     String add(BusinessId business, @PathVariable DocumentId id, @RequestParam MultipartFile file, Model model)
             throws IOException {
         requireDraft(business, id);
@@ -37,6 +37,7 @@ class DraftAttachmentPages {
     }
 
     @PostMapping("/drafts/{id}/attachments/{file}/remove")
+    @Needs(Power.DOCUMENTS)
     String remove(BusinessId business, @PathVariable DocumentId id, @PathVariable UUID file, Model model) {
         requireDraft(business, id);
         attachments.remove(business, id.value(), file);

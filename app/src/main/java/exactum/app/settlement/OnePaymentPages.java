@@ -144,7 +144,7 @@ class OnePaymentPages {
             @PathVariable MeansId id,
             @RequestParam ClaimId claim,
             @RequestParam long minor,
-            @RequestParam DocumentId to) {
+            @RequestParam(required = false) DocumentId to) {
         FindPayments.Payment payment = payment(business, id);
         FindClaims.Open target = choices(business, payment).stream()
                 .filter(o -> o.document().equals(to))

@@ -17,7 +17,6 @@ import org.springframework.web.multipart.MultipartFile;
 
 /** Files that prove a payment, for us alone: a receipt, a cheque's picture; while it is recorded and afterwards. */
 @Controller
-@Needs(Power.PAYMENTS)
 class PaymentAttachmentPages {
     private final Attachments attachments;
 
@@ -26,6 +25,7 @@ class PaymentAttachmentPages {
     }
 
     @PostMapping("/payments/{id}/attachments")
+    @Needs(Power.PAYMENTS)
     String add(BusinessId business, @PathVariable MeansId id, @RequestParam MultipartFile file, Model model)
             throws IOException {
         attachments.add(business, id.value(), file.getOriginalFilename(), file.getBytes());
@@ -33,6 +33,7 @@ class PaymentAttachmentPages {
     }
 
     @PostMapping("/payments/{id}/attachments/{file}/remove")
+    @Needs(Power.PAYMENTS)
     String remove(BusinessId business, @PathVariable MeansId id, @PathVariable UUID file, Model model) {
         attachments.remove(business, id.value(), file);
         return show(business, id, model);
