@@ -95,11 +95,13 @@ class BankStoriesTest {
             opened.locator("input[name=q]").fill("4000");
             opened.getByText("4000 Income").click();
             assertThat(opened.locator("[data-remainder]")).hasText("0.00");
+            assertThat(opened.locator(".sure")).isHidden();
             person.settled();
             opened.locator("button.main", new Locator.LocatorOptions().setHasText("Match"))
                     .last()
                     .click();
             assertThat(opened).containsText("This would count the money twice");
+            assertThat(opened.locator(".sure")).isVisible();
             assertThat(opened).containsText(number);
             person.look();
             opened.locator(".maybe button").first().click();
