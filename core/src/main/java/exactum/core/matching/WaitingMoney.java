@@ -20,6 +20,7 @@ final class WaitingMoney {
     private static final int OF_BUNDLE = 10;
     private static final int FAR_DAYS = 45;
     private static final int FAR = -15;
+    private static final int OTHER_NAME = -25;
     private final MatchIndex index;
     private final Taken taken;
     private final Asked asked;
@@ -94,7 +95,17 @@ final class WaitingMoney {
         Reason marked = isMarked(w) && equal.stream().filter(this::isMarked).count() == 1
                 ? new Reason("the bank marks it as one", MARKED)
                 : null;
-        drafts.whole(part, new Reason("its amount agrees to the cent", AMOUNT), marked, far);
+        drafts.whole(part, new Reason("its amount agrees to the cent", AMOUNT), marked, far, calledOtherwise(w));
+    }
+
+    /** A transfer carries its payer's name, so another name speaks against a payment that was recorded. */
+    private Reason calledOtherwise(Candidate.Waiting w) {
+        boolean another = w.kind() == WaitingKind.PAYMENT
+                && !counterparty.isEmpty()
+                && !w.names().isEmpty();
+        return another
+                ? new Reason("the payer is called otherwise than " + w.names().getFirst(), OTHER_NAME)
+                : null;
     }
 
     private boolean isNamed(Candidate.Waiting w) {

@@ -108,6 +108,14 @@ class ProposalsTest {
     }
 
     @Test
+    void a_recorded_payment_of_another_name_is_only_looked_at() {
+        waits(WaitingKind.PAYMENT, "", "Ada Quill", Money.of("EUR", "50.00"));
+        assertThat(propose("50.00", "Ada Quill", "").getFirst().grade()).isEqualTo(Grade.CERTAIN);
+        assertThat(propose("50.00", "", "").getFirst().grade()).isEqualTo(Grade.LIKELY);
+        assertThat(propose("50.00", "Ben Marl", "").getFirst().grade()).isEqualTo(Grade.LOOK);
+    }
+
+    @Test
     void what_two_payers_owe_is_on_nobodys_account() {
         open("LW-1000", ADA, "50.00");
         open("LW-1001", BEN, "60.00");
