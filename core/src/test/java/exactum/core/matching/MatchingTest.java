@@ -171,7 +171,8 @@ class MatchingTest {
                         .grade())
                 .isEqualTo(Grade.CERTAIN);
         assertThat(propose("300.00", "", "lw-2026-0040").getFirst().grade()).isEqualTo(Grade.CERTAIN);
-        assertThat(propose("300.00", "nobody", "").getFirst().grade()).isEqualTo(Grade.LIKELY);
+        assertThat(propose("300.00", "", "").getFirst().grade()).isEqualTo(Grade.LIKELY);
+        assertThat(propose("300.00", "nobody", "").getFirst().grade()).isEqualTo(Grade.LOOK);
     }
 
     @Test

@@ -267,9 +267,10 @@ class ProposalsTest {
         waits(WaitingKind.PAYMENT, "", "Ada Quill", Money.of("EUR", "30.00"));
         assertThat(why("30.00", "ada quill", ""))
                 .containsExactly("its amount agrees to the cent", "the name Ada Quill agrees");
-        assertThat(why("30.00", "somebody", "")).containsExactly("its amount agrees to the cent");
+        assertThat(why("30.00", "", "")).containsExactly("its amount agrees to the cent");
         assertThat(propose("30.00", "ada quill", "").getFirst().score()).isEqualTo(97);
-        assertThat(propose("30.00", "somebody", "").getFirst().score()).isEqualTo(65);
+        assertThat(propose("30.00", "", "").getFirst().score()).isEqualTo(65);
+        assertThat(propose("30.00", "somebody", "").getFirst().score()).isEqualTo(40);
         waits(WaitingKind.PAYMENT, "", "Ada Quill", Money.of("EUR", "30.00"));
         waits(WaitingKind.PAYMENT, "", "", Money.of("EUR", "30.00"));
         assertThat(propose("30.00", "ada quill", ""))
