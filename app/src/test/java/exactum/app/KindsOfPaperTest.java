@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import exactum.app.arrears.Arrears;
 import exactum.app.attachments.Attachments;
+import exactum.app.attachments.GoesWith;
 import exactum.app.customers.Customer;
 import exactum.app.documents.Document;
 import exactum.app.documents.DocumentPdfs;
@@ -99,17 +100,17 @@ class KindsOfPaperTest {
     void a_new_paper_that_is_started_over_takes_its_files_with_it(World world, Attachments attachments) {
         try (var ada = new Visitor(world, "ada")) {
             DocumentId paper = key(ada.get("/invoices/new").body());
-            attachments.add(world.moorings, paper.value(), "plan.pdf", new byte[] {'%', 'P', 'D', 'F', '-'});
+            attachments.add(world.moorings, GoesWith.document(paper), "plan.pdf", new byte[] {'%', 'P', 'D', 'F', '-'});
             assertThat(ada.get("/invoices/new").body()).contains("plan.pdf");
             String over = ada.get("/invoices/new?over=true").body();
             assertThat(over).doesNotContain("plan.pdf");
             assertThat(key(over)).isNotEqualTo(paper);
-            assertThat(attachments.of(world.moorings, paper.value())).isEmpty();
+            assertThat(attachments.of(world.moorings, GoesWith.document(paper))).isEmpty();
             DocumentId saved = key(over);
-            attachments.add(world.moorings, saved.value(), "plan.pdf", new byte[] {'%', 'P', 'D', 'F', '-'});
+            attachments.add(world.moorings, GoesWith.document(saved), "plan.pdf", new byte[] {'%', 'P', 'D', 'F', '-'});
             ada.follow("/drafts", Papers.typed("INVOICE", world.payer(), "20") + "&key=" + saved);
             ada.get("/invoices/new?over=true");
-            assertThat(attachments.of(world.moorings, saved.value())).hasSize(1);
+            assertThat(attachments.of(world.moorings, GoesWith.document(saved))).hasSize(1);
         }
     }
 
@@ -121,11 +122,11 @@ class KindsOfPaperTest {
     void files_that_hide_what_they_are_are_not_taken(World world, Attachments attachments) {
         DocumentId draft = IssueDocuments.newId();
         byte[] pdf = "%PDF-1.7 plan".getBytes(StandardCharsets.US_ASCII);
-        attachments.add(world.moorings, draft.value(), "C:\\plans\\berth 12.pdf", pdf);
-        assertThat(attachments.of(world.moorings, draft.value()))
+        attachments.add(world.moorings, GoesWith.document(draft), "C:\\plans\\berth 12.pdf", pdf);
+        assertThat(attachments.of(world.moorings, GoesWith.document(draft)))
                 .extracting(Attachments.Attached::name)
                 .containsExactly("berth 12.pdf");
-        assertThat(attachments.of(world.north, draft.value())).isEmpty();
+        assertThat(attachments.of(world.north, GoesWith.document(draft))).isEmpty();
         for (String[] bad : new String[][] {
             {"plan.exe.pdf", "two endings"},
             {"plan.exe", "a kind that is not sent"},
@@ -134,15 +135,16 @@ class KindsOfPaperTest {
             {"plan.png", "not what its name says"},
             {" ", "no name"}
         })
-            assertThatThrownBy(() -> attachments.add(world.moorings, draft.value(), bad[0], pdf))
+            assertThatThrownBy(() -> attachments.add(world.moorings, GoesWith.document(draft), bad[0], pdf))
                     .as(bad[0])
                     .isInstanceOf(Refusal.class)
                     .hasMessageContaining(bad[1]);
-        assertThatThrownBy(() -> attachments.add(world.moorings, draft.value(), "big.pdf", new byte[30 * 1024 * 1024]))
+        assertThatThrownBy(() -> attachments.add(
+                        world.moorings, GoesWith.document(draft), "big.pdf", new byte[30 * 1024 * 1024]))
                 .hasMessageContaining("larger than 8 MB");
-        assertThatThrownBy(() -> attachments.add(world.moorings, draft.value(), "empty.pdf", new byte[0]))
+        assertThatThrownBy(() -> attachments.add(world.moorings, GoesWith.document(draft), "empty.pdf", new byte[0]))
                 .hasMessageContaining("is empty");
-        assertThat(attachments.of(world.moorings, draft.value())).hasSize(1);
+        assertThat(attachments.of(world.moorings, GoesWith.document(draft))).hasSize(1);
     }
 
     @Test

@@ -4,6 +4,7 @@ import static exactum.app.World.euro;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import exactum.app.attachments.Attachments;
+import exactum.app.attachments.GoesWith;
 import exactum.app.customers.Customer;
 import exactum.app.database.Ids;
 import exactum.app.documents.Document;
@@ -48,10 +49,13 @@ class PaymentDeskTest {
             assertThat(otto.get("/payments/" + key).body())
                     .contains("cheque.png")
                     .doesNotContain("Attach a file");
-            var file = attachments.of(world.moorings, key).getFirst();
-            assertThat(otto.get("/attachments/" + key + "/" + file.id()).statusCode())
+            var file = attachments
+                    .of(world.moorings, GoesWith.payment(new MeansId(key)))
+                    .getFirst();
+            assertThat(otto.get("/payments/" + key + "/attachments/" + file.id())
+                            .statusCode())
                     .isEqualTo(200);
-            assertThat(ada.get("~/north-shore/attachments/" + key + "/" + file.id())
+            assertThat(ada.get("~/north-shore/payments/" + key + "/attachments/" + file.id())
                             .statusCode())
                     .isEqualTo(404);
             assertThat(ada.post("/payments/" + key + "/attachments/" + Ids.next() + "/remove", "x=1")
@@ -60,6 +64,24 @@ class PaymentDeskTest {
             assertThat(ada.post("/payments/" + key + "/attachments/" + file.id() + "/remove", "x=1")
                             .body())
                     .doesNotContain("cheque.png");
+        }
+    }
+
+    /** What goes with an issued invoice stays as it is, whichever address is tried. */
+    @Test
+    void files_of_an_invoice_are_no_proof_of_a_payment(World world, Attachments attachments) {
+        Document invoice = world.invoice();
+        var plan = GoesWith.document(invoice.id());
+        attachments.add(world.moorings, plan, "plan.png", PICTURE);
+        var file = attachments.of(world.moorings, plan).getFirst();
+        try (var ada = new Visitor(world, "ada")) {
+            String at = "/payments/" + invoice.id() + "/attachments";
+            assertThat(ada.post(at + "/" + file.id() + "/remove", "x=1").statusCode())
+                    .isEqualTo(404);
+            ada.upload(at, "cheque.png", PICTURE);
+            assertThat(attachments.of(world.moorings, plan))
+                    .extracting(Attachments.Attached::name)
+                    .containsExactly("plan.png");
         }
     }
 

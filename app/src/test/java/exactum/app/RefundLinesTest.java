@@ -17,6 +17,7 @@ import exactum.app.documents.ListDocuments;
 import exactum.app.settlement.FindPayments;
 import exactum.app.settlement.HeldMoney;
 import exactum.app.setup.Banking;
+import exactum.app.waiting.FindWaiting;
 import exactum.core.bank.StatementLine;
 import exactum.core.ids.BankLineId;
 import exactum.core.ids.MeansId;
@@ -198,9 +199,38 @@ class RefundLinesTest {
             assertThat(ada.post(at + "/accept", shown).body()).contains("The payment came in on Current account");
             assertThat(ada.page(at + "/match", typed)).contains("it is right all the same");
             assertThat(world.open(invoice).isZero()).isTrue();
-            ada.follow(at + "/match", typed + "&sure=on");
-            assertThat(world.open(invoice)).isEqualTo(euro("50.00"));
+            String credit = "part0=credit:" + invoice.id() + "&title0=Credit&amount0=50.00";
+            assertThat(ada.page(at + "/match", credit)).contains("The payment came in on Current account");
+            Papers.credited(world, invoice);
+            FindPayments.Held held =
+                    world.bean(FindPayments.class).onAccount(world.moorings).getFirst();
+            String refund = "part0=refund:" + held.credit().means() + "&title0=Refund&amount0=50.00";
+            assertThat(ada.page(at + "/match", refund)).contains("The payment came in on Current account");
+            assertThat(world.bean(MatchCertain.class).matchAll(world.moorings))
+                    .as("by itself it is not matched either")
+                    .isZero();
+            world.bean(HeldMoney.class)
+                    .giveBack(
+                            world.moorings,
+                            held,
+                            held.credit().left(),
+                            held.credit().left());
+            String waits = world.bean(FindWaiting.class)
+                    .open(world.moorings)
+                    .getFirst()
+                    .item()
+                    .id()
+                    .toString();
+            String waiting = "part0=waiting:" + waits + "&title0=Refund&amount0=50.00";
+            assertThat(ada.page(at + "/match", waiting)).contains("The payment came in on Current account");
+            ada.follow(at + "/match", waiting + "&sure=on");
         }
+        assertThat(world.bean(FindBankLines.class)
+                        .find(world.moorings, out)
+                        .orElseThrow()
+                        .isMatched())
+                .isTrue();
+        assertThat(world.open(invoice).isZero()).isTrue();
     }
 
     private static Callable<Boolean> tried(Runnable work) {

@@ -231,6 +231,7 @@ revoke update, delete, truncate on acceptance from exactum_app;
 create table attachment (
     business_id int not null references business,
     id uuid not null,
+    kind text not null check (kind in ('document', 'payment')),
     goes_with uuid not null,
     name text not null,
     media_type text not null,
@@ -239,7 +240,7 @@ create table attachment (
     kept_by text not null,
     kept_at timestamptz not null default now(),
     primary key (business_id, id),
-    unique (business_id, goes_with, name)
+    unique (business_id, kind, goes_with, name)
 );
 
 -- A customer's objection to a document or a part of it, and what a payer promised; both hold back what asks for money.

@@ -2,6 +2,8 @@ package exactum.app.attachments;
 
 import exactum.app.web.NotHere;
 import exactum.core.ids.BusinessId;
+import exactum.core.ids.DocumentId;
+import exactum.core.ids.MeansId;
 import java.nio.charset.StandardCharsets;
 import java.util.UUID;
 import org.springframework.http.ContentDisposition;
@@ -22,17 +24,24 @@ public class AttachmentPages {
     }
 
     @GetMapping("/attachments/{id}/{file}")
-    ResponseEntity<byte[]> open(BusinessId business, @PathVariable UUID id, @PathVariable UUID file) {
-        return file(
-                attachments.of(business, id).stream()
-                        .filter(a -> a.id().equals(file))
-                        .findFirst()
-                        .orElseThrow(NotHere::new),
-                attachments.content(business, id, file).orElseThrow(NotHere::new));
+    ResponseEntity<byte[]> ofDocument(BusinessId business, @PathVariable DocumentId id, @PathVariable UUID file) {
+        return open(business, GoesWith.document(id), file);
+    }
+
+    @GetMapping("/payments/{id}/attachments/{file}")
+    ResponseEntity<byte[]> ofPayment(BusinessId business, @PathVariable MeansId id, @PathVariable UUID file) {
+        return open(business, GoesWith.payment(id), file);
+    }
+
+    private ResponseEntity<byte[]> open(BusinessId business, GoesWith with, UUID file) {
+        return attachments
+                .find(business, with, file)
+                .map(f -> saved(f, attachments.content(business, with, file).orElseThrow(NotHere::new)))
+                .orElseThrow(NotHere::new);
     }
 
     /** A file to be saved, never shown within a page of ours. */
-    public static ResponseEntity<byte[]> file(Attachments.Attached file, byte[] content) {
+    public static ResponseEntity<byte[]> saved(Attachments.Attached file, byte[] content) {
         return ResponseEntity.ok()
                 .contentType(MediaType.APPLICATION_OCTET_STREAM)
                 .header(

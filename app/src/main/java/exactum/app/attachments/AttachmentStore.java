@@ -20,7 +20,7 @@ class AttachmentStore {
         this.db = db;
     }
 
-    List<Attachments.Attached> of(BusinessId business, UUID goesWith) {
+    List<Attachments.Attached> of(BusinessId business, GoesWith goesWith) {
         return db.select(ATTACHMENT.ID, ATTACHMENT.NAME, ATTACHMENT.MEDIA_TYPE, ATTACHMENT.SIZE)
                 .from(ATTACHMENT)
                 .where(of(business, goesWith, null))
@@ -28,18 +28,19 @@ class AttachmentStore {
                 .fetch(r -> new Attachments.Attached(r.value1(), r.value2(), r.value3(), r.value4()));
     }
 
-    Optional<byte[]> content(BusinessId business, UUID goesWith, UUID id) {
+    Optional<byte[]> content(BusinessId business, GoesWith goesWith, UUID id) {
         return db.select(ATTACHMENT.CONTENT)
                 .from(ATTACHMENT)
                 .where(of(business, goesWith, id))
                 .fetchOptional(ATTACHMENT.CONTENT);
     }
 
-    void insert(BusinessId business, UUID goesWith, Attachments.Attached file, byte[] content) {
+    void insert(BusinessId business, GoesWith goesWith, Attachments.Attached file, byte[] content) {
         db.insertInto(ATTACHMENT)
                 .set(ATTACHMENT.BUSINESS_ID, business)
                 .set(ATTACHMENT.ID, file.id())
-                .set(ATTACHMENT.GOES_WITH, goesWith)
+                .set(ATTACHMENT.KIND, goesWith.kind().words())
+                .set(ATTACHMENT.GOES_WITH, goesWith.id())
                 .set(ATTACHMENT.NAME, file.name())
                 .set(ATTACHMENT.MEDIA_TYPE, file.type())
                 .set(ATTACHMENT.SIZE, file.size())
@@ -48,12 +49,16 @@ class AttachmentStore {
                 .execute();
     }
 
-    int delete(BusinessId business, UUID goesWith, UUID id) {
+    int delete(BusinessId business, GoesWith goesWith, UUID id) {
         return db.deleteFrom(ATTACHMENT).where(of(business, goesWith, id)).execute();
     }
 
-    private static Condition of(BusinessId business, UUID goesWith, UUID id) {
-        Condition of = ATTACHMENT.BUSINESS_ID.eq(business).and(ATTACHMENT.GOES_WITH.eq(goesWith));
+    private static Condition of(BusinessId business, GoesWith goesWith, UUID id) {
+        Condition of = ATTACHMENT
+                .BUSINESS_ID
+                .eq(business)
+                .and(ATTACHMENT.KIND.eq(goesWith.kind().words()))
+                .and(ATTACHMENT.GOES_WITH.eq(goesWith.id()));
         return id == null ? of : of.and(ATTACHMENT.ID.eq(id));
     }
 }

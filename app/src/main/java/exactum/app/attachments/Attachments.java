@@ -59,12 +59,17 @@ public class Attachments {
         }
     }
 
-    public List<Attached> of(BusinessId business, UUID goesWith) {
+    public List<Attached> of(BusinessId business, GoesWith goesWith) {
         return store.of(business, goesWith);
     }
 
+    /** A file of it. */
+    public Optional<Attached> find(BusinessId business, GoesWith goesWith, UUID id) {
+        return of(business, goesWith).stream().filter(a -> a.id().equals(id)).findFirst();
+    }
+
     /** The bytes of a file. */
-    public Optional<byte[]> content(BusinessId business, UUID goesWith, UUID id) {
+    public Optional<byte[]> content(BusinessId business, GoesWith goesWith, UUID id) {
         return store.content(business, goesWith, id);
     }
 
@@ -74,7 +79,7 @@ public class Attachments {
      * @throws Refusal if it is too large, of a kind that is not taken, not what its name says, or one too many
      */
     @Transactional
-    public void add(BusinessId business, UUID goesWith, String typedName, byte[] content) {
+    public void add(BusinessId business, GoesWith goesWith, String typedName, byte[] content) {
         String name = name(typedName);
         String ending = ending(name);
         if (content.length == 0) throw refused("“%s” is empty.".formatted(name));
@@ -97,13 +102,13 @@ public class Attachments {
      * @throws NotHere if it goes with something else
      */
     @Transactional
-    public void remove(BusinessId business, UUID goesWith, UUID id) {
+    public void remove(BusinessId business, GoesWith goesWith, UUID id) {
         if (store.delete(business, goesWith, id) == 0) throw new NotHere();
     }
 
     /** Forgets the files of a draft that is deleted. */
     @Transactional
-    public void removeAll(BusinessId business, UUID goesWith) {
+    public void removeAll(BusinessId business, GoesWith goesWith) {
         store.delete(business, goesWith, null);
     }
 

@@ -1,6 +1,7 @@
 package exactum.app.demo;
 
 import exactum.app.attachments.Attachments;
+import exactum.app.attachments.GoesWith;
 import exactum.app.bank.ImportStatements;
 import exactum.app.catalogue.CatalogueItem;
 import exactum.app.catalogue.FindCatalogue;
@@ -93,7 +94,7 @@ class OpeningScene {
         MeansId cash = byHand(business, part, Channel.CASH, part.gross().withMinor(10_000), "counter, receipt 118");
         attachments.add(
                 business,
-                cash.value(),
+                GoesWith.payment(cash),
                 "receipt 118.txt",
                 "Receipt 118, 100.00 in cash".getBytes(StandardCharsets.UTF_8));
         ListDocuments.Listed over = newest(business, customer(business, harbour, 9));

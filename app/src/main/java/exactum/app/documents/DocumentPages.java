@@ -1,6 +1,7 @@
 package exactum.app.documents;
 
 import exactum.app.attachments.Attachments;
+import exactum.app.attachments.GoesWith;
 import exactum.app.business.FindBusinesses;
 import exactum.app.business.Needs;
 import exactum.app.business.Power;
@@ -131,7 +132,7 @@ class DocumentPages {
                 sections.orderedStream()
                         .flatMap(s -> s.of(business, document).map(c -> new Section(s.template(), c)).stream())
                         .toList());
-        model.addAttribute("attachments", attachments.of(business, document.id().value()));
+        model.addAttribute("attachments", attachments.of(business, GoesWith.document(document.id())));
         model.addAttribute(
                 "credited",
                 document.origin().credited() == null

@@ -2,6 +2,7 @@ package exactum.app.documents;
 
 import exactum.app.attachments.AttachedFiles;
 import exactum.app.attachments.Attachments;
+import exactum.app.attachments.GoesWith;
 import exactum.app.business.Needs;
 import exactum.app.business.Power;
 import exactum.core.ids.BusinessId;
@@ -32,7 +33,7 @@ class DraftAttachmentPages {
     String add(BusinessId business, @PathVariable DocumentId id, @RequestParam MultipartFile file, Model model)
             throws IOException {
         requireDraft(business, id);
-        attachments.add(business, id.value(), file.getOriginalFilename(), file.getBytes());
+        attachments.add(business, GoesWith.document(id), file.getOriginalFilename(), file.getBytes());
         return show(business, id, model);
     }
 
@@ -40,7 +41,7 @@ class DraftAttachmentPages {
     @Needs(Power.DOCUMENTS)
     String remove(BusinessId business, @PathVariable DocumentId id, @PathVariable UUID file, Model model) {
         requireDraft(business, id);
-        attachments.remove(business, id.value(), file);
+        attachments.remove(business, GoesWith.document(id), file);
         return show(business, id, model);
     }
 
@@ -51,11 +52,16 @@ class DraftAttachmentPages {
     }
 
     private String show(BusinessId business, DocumentId id, Model model) {
-        model.addAttribute("attached", files(attachments, business, id.value()));
+        model.addAttribute("attached", files(attachments, business, id));
         return "attachments/parts :: attached";
     }
 
-    static AttachedFiles files(Attachments attachments, BusinessId business, UUID id) {
-        return new AttachedFiles(id, "/drafts/" + id + "/attachments", Power.DOCUMENTS, attachments.of(business, id));
+    static AttachedFiles files(Attachments attachments, BusinessId business, DocumentId id) {
+        var with = GoesWith.document(id);
+        return new AttachedFiles(
+                "/attachments/" + id,
+                "/drafts/" + id + "/attachments",
+                Power.DOCUMENTS,
+                attachments.of(business, with));
     }
 }

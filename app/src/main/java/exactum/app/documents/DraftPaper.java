@@ -139,7 +139,9 @@ class DraftPaper {
         model.addAttribute("modes", PriceMode.values());
         List<TaxRate> rates = rates(id, date);
         model.addAttribute("rates", rates);
-        model.addAttribute("attached", DraftAttachmentPages.files(attachments, id, Id.parse(paperId(form, draft))));
+        model.addAttribute(
+                "attached",
+                DraftAttachmentPages.files(attachments, id, new DocumentId(Id.parse(paperId(form, draft)))));
         model.addAttribute("paid", draft == null ? List.of() : payments.reservedFor(id, draft.id()));
         warn(business, form, customer, model);
         rehearse(business, form, draft, chosen, customer, model);

@@ -3,6 +3,7 @@ package exactum.app.documents;
 import exactum.app.approvals.ApprovalKind;
 import exactum.app.approvals.Approvals;
 import exactum.app.attachments.Attachments;
+import exactum.app.attachments.GoesWith;
 import exactum.app.audit.Audit;
 import exactum.app.installation.BusinessClock;
 import exactum.app.settlement.Claims;
@@ -157,7 +158,7 @@ public class Drafts {
                 .orElseThrow(() -> new Refusal("draft.gone", "This draft is not there any more. Nothing was deleted."));
         events.publishEvent(new DraftDeleted(business, draft, again));
         store.delete(business, id);
-        attachments.removeAll(business, id.value());
+        attachments.removeAll(business, GoesWith.document(id));
         approvals.withdraw(business, ApprovalKind.DOCUMENT, id.value());
         audit.record(business, "deleted a draft", draft.kind().words());
     }

@@ -1,6 +1,7 @@
 package exactum.app.documents;
 
 import exactum.app.attachments.Attachments;
+import exactum.app.attachments.GoesWith;
 import exactum.app.customers.Delivery;
 import exactum.app.messages.Letter;
 import exactum.app.messages.LetterWriter;
@@ -133,12 +134,12 @@ class InvoiceLetters implements LetterWriter {
                     draft ? pdfs.ofDraft(business, looked) : pdfs.of(business, document)));
         if (delivery == Delivery.E_INVOICE && !draft && document.kind() != DocumentKind.QUOTE)
             attached.add(new Letter.Attachment(name + ".xml", "application/xml", eInvoices.of(business, document)));
-        for (Attachments.Attached file : attachments.of(business, document.id().value()))
+        for (Attachments.Attached file : attachments.of(business, GoesWith.document(document.id())))
             attached.add(new Letter.Attachment(
                     file.name(),
                     file.type(),
                     attachments
-                            .content(business, document.id().value(), file.id())
+                            .content(business, GoesWith.document(document.id()), file.id())
                             .orElseThrow()));
         return attached;
     }

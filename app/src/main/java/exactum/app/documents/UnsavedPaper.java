@@ -1,6 +1,7 @@
 package exactum.app.documents;
 
 import exactum.app.attachments.Attachments;
+import exactum.app.attachments.GoesWith;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.DocumentId;
 import java.util.Map;
@@ -33,7 +34,7 @@ class UnsavedPaper {
     void forget(BusinessId business, String login, String form) {
         find(business, login, form)
                 .flatMap(UnsavedPaper::id)
-                .ifPresent(id -> attachments.removeAll(business, id.value()));
+                .ifPresent(id -> attachments.removeAll(business, GoesWith.document(id)));
         typed.drop(business, login, form);
     }
 

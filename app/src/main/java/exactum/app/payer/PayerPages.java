@@ -1,6 +1,8 @@
 package exactum.app.payer;
 
+import exactum.app.attachments.AttachmentPages;
 import exactum.app.attachments.Attachments;
+import exactum.app.attachments.GoesWith;
 import exactum.app.cards.AskProcessor;
 import exactum.app.cards.FindCollections;
 import exactum.app.cards.StartCardPayment;
@@ -17,10 +19,8 @@ import exactum.core.document.DocumentKind;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.net.URI;
-import java.nio.charset.StandardCharsets;
 import java.util.Optional;
 import java.util.UUID;
-import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -206,23 +206,11 @@ class PayerPages {
     @GetMapping("/pay/{token}/files/{file}")
     ResponseEntity<byte[]> file(@PathVariable String token, @PathVariable UUID file) {
         PaymentLink link = links.findByToken(token).filter(this::isOpen).orElseThrow(NotHere::new);
-        Attachments.Attached attached = attachments
-                .of(link.business(), link.document().value())
-                .stream()
-                .filter(a -> a.id().equals(file))
-                .findFirst()
-                .orElseThrow(NotHere::new);
-        return ResponseEntity.ok()
-                .contentType(MediaType.APPLICATION_OCTET_STREAM)
-                .header(
-                        HttpHeaders.CONTENT_DISPOSITION,
-                        ContentDisposition.attachment()
-                                .filename(attached.name(), StandardCharsets.UTF_8)
-                                .build()
-                                .toString())
-                .body(attachments
-                        .content(link.business(), link.document().value(), file)
-                        .orElseThrow(NotHere::new));
+        var with = GoesWith.document(link.document());
+        Attachments.Attached attached =
+                attachments.find(link.business(), with, file).orElseThrow(NotHere::new);
+        return AttachmentPages.saved(
+                attached, attachments.content(link.business(), with, file).orElseThrow(NotHere::new));
     }
 
     private boolean isOpen(PaymentLink link) {

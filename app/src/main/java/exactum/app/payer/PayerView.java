@@ -1,6 +1,7 @@
 package exactum.app.payer;
 
 import exactum.app.attachments.Attachments;
+import exactum.app.attachments.GoesWith;
 import exactum.app.cards.FindCollections;
 import exactum.app.documents.Document;
 import exactum.app.documents.FindDocuments;
@@ -118,7 +119,7 @@ class PayerView {
                         .min(LocalDate::compareTo)
                         .orElse(null));
         model.addAttribute("today", today);
-        model.addAttribute("attachments", attachments.of(business, document.id().value()));
+        model.addAttribute("attachments", attachments.of(business, GoesWith.document(document.id())));
         model.addAttribute("payments", payments.ofDocument(business, document.id()));
         model.addAttribute("credit", credit(business, document));
         collections.findLive(business, document.id()).ifPresent(c -> model.addAttribute("lastReason", c.lastReason()));

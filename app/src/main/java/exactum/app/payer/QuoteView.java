@@ -1,6 +1,7 @@
 package exactum.app.payer;
 
 import exactum.app.attachments.Attachments;
+import exactum.app.attachments.GoesWith;
 import exactum.app.documents.Document;
 import exactum.app.documents.FindDocuments;
 import exactum.app.documents.IssuedFigures;
@@ -76,7 +77,7 @@ class QuoteView {
         model.addAttribute(
                 "cards",
                 setup.processorFor(business, document.gross().currency()).isPresent());
-        model.addAttribute("attachments", attachments.of(business, document.id().value()));
+        model.addAttribute("attachments", attachments.of(business, GoesWith.document(document.id())));
         return Optional.empty();
     }
 

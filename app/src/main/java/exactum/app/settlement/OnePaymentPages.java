@@ -85,7 +85,7 @@ class OnePaymentPages {
         model.addAttribute("gone", gone);
         model.addAttribute("trail", trails.ofPayment(business, id));
         model.addAttribute("choices", choices(business, payment));
-        model.addAttribute("attached", PaymentAttachmentPages.files(attachments, business, id.value()));
+        model.addAttribute("attached", PaymentAttachmentPages.files(attachments, business, id));
         model.addAttribute("confirmations", messages.ofSubject(business, MessageKind.CONFIRMATION, id.value()));
         model.addAttribute("confirmTo", confirm.recipients(business, payment.customer()));
         model.addAttribute("confirmation", confirm.words(business, id));

@@ -2,6 +2,7 @@ package exactum.app.settlement;
 
 import exactum.app.attachments.AttachedFiles;
 import exactum.app.attachments.Attachments;
+import exactum.app.attachments.GoesWith;
 import exactum.app.business.Needs;
 import exactum.app.business.Power;
 import exactum.core.ids.BusinessId;
@@ -28,24 +29,24 @@ class PaymentAttachmentPages {
     @Needs(Power.PAYMENTS)
     String add(BusinessId business, @PathVariable MeansId id, @RequestParam MultipartFile file, Model model)
             throws IOException {
-        attachments.add(business, id.value(), file.getOriginalFilename(), file.getBytes());
+        attachments.add(business, GoesWith.payment(id), file.getOriginalFilename(), file.getBytes());
         return show(business, id, model);
     }
 
     @PostMapping("/payments/{id}/attachments/{file}/remove")
     @Needs(Power.PAYMENTS)
     String remove(BusinessId business, @PathVariable MeansId id, @PathVariable UUID file, Model model) {
-        attachments.remove(business, id.value(), file);
+        attachments.remove(business, GoesWith.payment(id), file);
         return show(business, id, model);
     }
 
     private String show(BusinessId business, MeansId id, Model model) {
-        model.addAttribute("attached", files(attachments, business, id.value()));
+        model.addAttribute("attached", files(attachments, business, id));
         return "attachments/parts :: attached";
     }
 
-    static AttachedFiles files(Attachments attachments, BusinessId business, UUID payment) {
-        return new AttachedFiles(
-                payment, "/payments/" + payment + "/attachments", Power.PAYMENTS, attachments.of(business, payment));
+    static AttachedFiles files(Attachments attachments, BusinessId business, MeansId payment) {
+        String at = "/payments/" + payment + "/attachments";
+        return new AttachedFiles(at, at, Power.PAYMENTS, attachments.of(business, GoesWith.payment(payment)));
     }
 }

@@ -24,7 +24,6 @@ import java.util.Currency;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.UUID;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -96,7 +95,7 @@ class PaymentPages {
             @RequestParam(defaultValue = "") String invoice,
             Model model) {
         model.addAttribute("invoice", invoice);
-        UUID key = Ids.next();
+        var key = new MeansId(Ids.next());
         model.addAttribute("key", key);
         model.addAttribute("attached", PaymentAttachmentPages.files(attachments, business.id(), key));
         model.addAttribute("channels", BY_HAND);
