@@ -11,7 +11,6 @@ import exactum.core.ids.BankLineId;
 import exactum.core.ids.BusinessId;
 import exactum.core.problem.Refusal;
 import exactumdb.tables.records.BankNoticeLineRecord;
-import java.time.OffsetDateTime;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
@@ -85,7 +84,7 @@ class BankNoticeStore {
     }
 
     /** A notice as lists show it. */
-    public record Listed(String reference, BankAccountId account, String fileName, int lines, OffsetDateTime readAt) {}
+    public record Listed(String reference, BankAccountId account, String fileName, int lines) {}
 
     /** The newest notices. */
     List<Listed> newest(BusinessId business, int most) {
@@ -93,8 +92,7 @@ class BankNoticeStore {
                 .where(BANK_NOTICE.BUSINESS_ID.eq(business))
                 .orderBy(BANK_NOTICE.ID.desc())
                 .limit(most)
-                .fetch(n -> new Listed(
-                        n.getNoticeRef(), n.getBankAccountId(), n.getFileName(), n.getLines(), n.getReadAt()));
+                .fetch(n -> new Listed(n.getNoticeRef(), n.getBankAccountId(), n.getFileName(), n.getLines()));
     }
 
     /** What notices add to a line, or empty. */
