@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import exactum.app.documents.Document;
 import exactum.app.documents.DocumentPdfs;
-import exactum.app.documents.Faces;
+import exactum.app.press.Faces;
 import java.net.InetAddress;
 import java.net.ServerSocket;
 import java.util.Set;

@@ -17,6 +17,7 @@ import exactum.app.catalogue.SaveCatalogue;
 import exactum.app.customers.Customer;
 import exactum.app.customers.CustomerDraft;
 import exactum.app.customers.FindCustomers;
+import exactum.app.customers.PaysBy;
 import exactum.app.customers.SaveCustomer;
 import exactum.app.database.Ids;
 import exactum.app.documents.Document;
@@ -269,6 +270,33 @@ public class World {
                         moorings,
                         context.getBean(Drafts.class)
                                 .issue(moorings, draft(customer, RunningApp.TODAY, lines), false)
+                                .id());
+    }
+
+    /** What collects over mandates, set up for Larkwater Moorings. */
+    Debits debits() {
+        return new Debits(this, context);
+    }
+
+    /** A one-off invoice without tax, issued and sent on the day that the tests begin. */
+    Document sentInvoice(Customer customer, String amount) {
+        IssueDocuments.Issued issued = context.getBean(Drafts.class)
+                .issue(
+                        moorings,
+                        draft(customer, RunningApp.TODAY, line("Crane lift", "1", amount, "zero")),
+                        true);
+        return documents().get(moorings, issued.id());
+    }
+
+    /** One that we collect, whatever the customer’s usual way to pay is. */
+    Document collectedInvoice(Customer customer, String amount) {
+        Draft draft = draft(customer, RunningApp.TODAY, line("Crane lift", "1", amount, "zero"))
+                .paidBy(PaysBy.COLLECTED);
+        return documents()
+                .get(
+                        moorings,
+                        context.getBean(Drafts.class)
+                                .issue(moorings, draft, true)
                                 .id());
     }
 

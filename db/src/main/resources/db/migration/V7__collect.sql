@@ -4,16 +4,17 @@ create table collection (
     id uuid not null,
     channel text not null check (channel in ('card', 'debit')),
     customer_id uuid not null,
-    document_id uuid not null,
+    document_id uuid,
     currency char(3) not null,
     amount_minor bigint not null check (amount_minor > 0),
-    state text not null check (state in ('planned', 'in flight', 'collected', 'rejected', 'withdrawn')),
+    state text not null check (state in ('planned', 'in flight', 'collected', 'rejected', 'returned', 'claimed back', 'withdrawn')),
     last_reason text,
     started_on date not null,
     started_at timestamptz not null default now(),
     primary key (business_id, id),
     foreign key (business_id, customer_id) references customer,
-    foreign key (business_id, document_id) references document
+    foreign key (business_id, document_id) references document,
+    check (channel = 'debit' or document_id is not null)
 );
 create index on collection (business_id, document_id);
 create index on collection (business_id, started_at);
@@ -64,3 +65,295 @@ create table processor_event (
     foreign key (business_id, processor_id) references processor_account
 );
 create index on processor_event (business_id, received_at);
+
+-- A payer's authority to debit an account. What happened to it stands in its events.
+create table mandate (
+    business_id int not null references business,
+    id uuid not null,
+    reference text not null,
+    customer_id uuid not null,
+    scheme text not null check (scheme in ('SEPA Core', 'SEPA B2B')),
+    state text not null check (state in ('awaiting the bank', 'active', 'refused by the bank', 'suspended', 'cancelled', 'expired', 'used up', 'lapsed')),
+    signed_on date not null,
+    valid_from date not null,
+    valid_until date,
+    one_off boolean not null,
+    agreed_count int check (agreed_count > 0),
+    cap_minor bigint check (cap_minor > 0),
+    notice_days int not null check (notice_days between 1 and 90),
+    payer_name text not null,
+    iban_secret bytea not null,
+    iban_digest bytea not null,
+    iban_ending text not null,
+    bic text not null default '',
+    way text not null check (way in ('paper', 'link', 'import')),
+    signature jsonb not null default '{}',
+    former_reference text not null default '',
+    new_account boolean not null default false,
+    replaced_by uuid,
+    counted int not null default 0,
+    ever_collected boolean not null default false,
+    last_presented date,
+    revision int not null default 1,
+    made_on date not null,
+    primary key (business_id, id),
+    unique (business_id, reference),
+    foreign key (business_id, customer_id) references customer,
+    foreign key (business_id, replaced_by) references mandate
+);
+create index on mandate (business_id, customer_id);
+create index on mandate (business_id, iban_digest);
+
+create table mandate_event (
+    business_id int not null,
+    mandate_id uuid not null,
+    event_no int not null,
+    event_on date not null,
+    happened_at timestamptz not null default now(),
+    what text not null,
+    cause text not null default '',
+    who text not null,
+    primary key (business_id, mandate_id, event_no),
+    foreign key (business_id, mandate_id) references mandate
+);
+create trigger mandate_event_is_final before update or delete on mandate_event for each statement execute function is_final();
+revoke update, delete, truncate on mandate_event from exactum_app;
+
+-- What a mandate covers: all of a customer, one arrangement, one document; the narrowest counts.
+create table mandate_cover (
+    business_id int not null,
+    mandate_id uuid not null,
+    customer_id uuid,
+    recurring_id uuid,
+    document_id uuid,
+    unique nulls not distinct (business_id, mandate_id, customer_id, recurring_id, document_id),
+    foreign key (business_id, mandate_id) references mandate,
+    foreign key (business_id, customer_id) references customer,
+    foreign key (business_id, recurring_id) references recurring_invoice,
+    foreign key (business_id, document_id) references document,
+    check (num_nonnulls(customer_id, recurring_id, document_id) = 1)
+);
+create index on mandate_cover (business_id, customer_id) where customer_id is not null;
+create index on mandate_cover (business_id, recurring_id) where recurring_id is not null;
+create index on mandate_cover (business_id, document_id) where document_id is not null;
+
+-- A link by which a payer gives a mandate. Signed twice it makes one.
+create table mandate_link (
+    business_id int not null references business,
+    id uuid not null,
+    token_digest bytea not null,
+    customer_id uuid not null,
+    recurring_id uuid,
+    document_id uuid,
+    scheme text not null,
+    one_off boolean not null,
+    agreed_count int,
+    cap_minor bigint,
+    notice_days int not null,
+    replaces uuid,
+    made_on date not null,
+    expires_on date not null,
+    withdrawn boolean not null default false,
+    mandate_id uuid,
+    primary key (business_id, id),
+    unique (token_digest),
+    foreign key (business_id, customer_id) references customer,
+    foreign key (business_id, recurring_id) references recurring_invoice,
+    foreign key (business_id, document_id) references document,
+    foreign key (business_id, replaces) references mandate,
+    foreign key (business_id, mandate_id) references mandate
+);
+create index on mandate_link (business_id, customer_id);
+create index on mandate_link (business_id, made_on) where mandate_id is null and not withdrawn;
+
+create table mandate_import (
+    business_id int not null references business,
+    id uuid not null,
+    file_name text not null,
+    content_secret bytea not null,
+    state text not null check (state in ('rehearsed', 'done')),
+    made_by text not null,
+    made_at timestamptz not null default now(),
+    taken int not null default 0,
+    primary key (business_id, id)
+);
+
+-- How a business collects over mandates.
+create table debit_setting (
+    business_id int not null references business,
+    most_tries int not null default 2 check (most_tries between 0 and 5),
+    retry_after_days int not null default 5 check (retry_after_days between 1 and 60),
+    least_minor bigint not null default 100 check (least_minor >= 0),
+    horizon_days int not null default 14 check (horizon_days between 1 and 60),
+    together boolean not null default false,
+    by_itself boolean not null default false,
+    fee_minor bigint not null default 0 check (fee_minor >= 0),
+    notice_days int not null default 14 check (notice_days between 1 and 90),
+    primary key (business_id)
+);
+
+-- A run: what it proposes, and what became of it.
+create table debit_run (
+    business_id int not null references business,
+    id uuid not null,
+    run_no int not null,
+    bank_account_id uuid not null,
+    scheme text not null,
+    run_date date not null,
+    until_date date not null,
+    filter jsonb not null default '{}',
+    state text not null check (state in ('planning', 'rehearsed', 'committing', 'ready', 'handed over', 'withdrawn')),
+    planned int not null default 0,
+    left_out int not null default 0,
+    total_minor bigint not null default 0,
+    made int not null default 0,
+    made_minor bigint not null default 0,
+    made_by text not null,
+    made_at timestamptz not null default now(),
+    handed_at timestamptz,
+    primary key (business_id, id),
+    unique (business_id, run_no),
+    foreign key (business_id, bank_account_id) references bank_account
+);
+create index on debit_run (business_id, made_at);
+
+-- An item as it was planned; it is collected only if all of that is still true.
+create table debit_run_item (
+    business_id int not null,
+    run_id uuid not null,
+    item_no int not null,
+    claim_id uuid not null,
+    document_id uuid not null,
+    customer_id uuid not null,
+    mandate_id uuid,
+    mandate_revision int,
+    due_date date not null,
+    left_minor bigint not null,
+    currency char(3) not null,
+    amount_minor bigint,
+    credit_minor bigint,
+    discount_minor bigint,
+    collect_on date,
+    sequence text,
+    is_last boolean not null default false,
+    tries int not null default 0,
+    reason text,
+    words text,
+    primary key (business_id, run_id, item_no),
+    foreign key (business_id, run_id) references debit_run on delete cascade,
+    check ((reason is null) = (amount_minor is not null))
+);
+
+create table debit_run_outcome (
+    business_id int not null,
+    run_id uuid not null,
+    item_no int not null,
+    collection_id uuid,
+    reason text,
+    words text,
+    primary key (business_id, run_id, item_no),
+    foreign key (business_id, run_id) references debit_run on delete cascade,
+    check ((collection_id is null) <> (reason is null))
+);
+
+-- What stands together in the file, and what the bank books together.
+create table debit_group (
+    business_id int not null,
+    id uuid not null,
+    run_id uuid not null,
+    reference text not null,
+    sequence text not null,
+    collect_on date not null,
+    batch boolean not null,
+    items int not null,
+    total_minor bigint not null,
+    booked boolean not null default false,
+    primary key (business_id, id),
+    unique (business_id, reference),
+    foreign key (business_id, run_id) references debit_run
+);
+create index on debit_group (business_id, collect_on) where not booked;
+
+-- What of a collection belongs to debits alone.
+create table debit (
+    business_id int not null,
+    collection_id uuid not null,
+    group_id uuid not null,
+    mandate_id uuid not null,
+    end_to_end text not null,
+    try_no int not null,
+    collect_on date not null,
+    new_account boolean not null default false,
+    former_reference text not null default '',
+    iban_secret bytea not null,
+    remittance text not null,
+    primary key (business_id, collection_id),
+    unique (business_id, end_to_end),
+    foreign key (business_id, collection_id) references collection,
+    foreign key (business_id, group_id) references debit_group,
+    foreign key (business_id, mandate_id) references mandate
+);
+create index on debit (business_id, group_id);
+create index on debit (business_id, mandate_id);
+
+-- The file as it was written, never changed; it holds account numbers, so that it is encrypted.
+create table debit_file (
+    business_id int not null,
+    id uuid not null,
+    run_id uuid not null,
+    message_ref text not null,
+    version text not null,
+    digest bytea not null,
+    bytes bigint not null,
+    made_at timestamptz not null,
+    answer text not null default '',
+    primary key (business_id, id),
+    unique (business_id, message_ref),
+    unique (business_id, run_id),
+    foreign key (business_id, run_id) references debit_run
+);
+create table debit_file_part (
+    business_id int not null,
+    file_id uuid not null,
+    part_no int not null,
+    content_secret bytea not null,
+    primary key (business_id, file_id, part_no),
+    foreign key (business_id, file_id) references debit_file deferrable initially deferred
+);
+create trigger debit_file_part_is_final before update or delete on debit_file_part for each statement execute function is_final();
+revoke update, delete, truncate on debit_file_part from exactum_app;
+
+-- A status report of a bank; known by its own reference.
+create table debit_report (
+    business_id int not null references business,
+    id uuid not null,
+    report_ref text not null,
+    original_ref text not null,
+    refused int not null,
+    received_at timestamptz not null default now(),
+    primary key (business_id, id),
+    unique (business_id, report_ref)
+);
+
+-- Not before a day is an item collected again.
+create table collect_again (
+    business_id int not null,
+    claim_id uuid not null,
+    not_before date not null,
+    tries int not null,
+    primary key (business_id, claim_id),
+    foreign key (business_id, claim_id) references claim
+);
+
+-- The payer was told of a day and an amount.
+create table debit_notice (
+    business_id int not null,
+    claim_id uuid not null,
+    told_on date not null,
+    collect_on date not null,
+    amount_minor bigint not null,
+    currency char(3) not null,
+    words text not null check (words in ('invoice', 'advance notice')),
+    primary key (business_id, claim_id, told_on),
+    foreign key (business_id, claim_id) references claim
+);

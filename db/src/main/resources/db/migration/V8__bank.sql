@@ -294,10 +294,10 @@ select r.business_id, r.means_id,
        case when m.taken_back_minor = m.amount_minor
             then case when exists (select 1 from take_back t where t.business_id = r.business_id and t.means_id = r.means_id and t.cause in ('match undone', 'recorded by mistake') and t.reverses is null)
                       then 'undone' else 'returned' end
-            when w.left_minor is null
+            when coalesce(w.left_minor, b.left_minor) is null
             then case when exists (select 1 from account a where a.business_id = r.business_id and a.code = r.money_account and a.role is null)
                       then 'in hand' else 'at the bank' end
-            when w.left_minor <> 0 then case when w.kind = 'card sale' then 'at the processor' else 'not yet at the bank' end
+            when coalesce(w.left_minor, b.left_minor) <> 0 then case when w.kind = 'card sale' then 'at the processor' else 'not yet at the bank' end
             when w.kind = 'card sale' and exists (
                    select 1 from match x join payout_line l on l.business_id = x.business_id and l.id = x.payout_line_id
                      join waiting p on p.business_id = l.business_id and p.kind = 'payout' and p.source_id = l.payout_id
@@ -306,7 +306,9 @@ select r.business_id, r.means_id,
             else 'at the bank' end as place
   from receipt r
   join means m on m.business_id = r.business_id and m.id = r.means_id
-  left join waiting w on w.business_id = r.business_id and w.means_id = r.means_id and w.kind in ('payment recorded by hand', 'card sale', 'batch of debits');
+  left join waiting w on w.business_id = r.business_id and w.means_id = r.means_id and w.kind in ('payment recorded by hand', 'card sale')
+  left join debit e on e.business_id = r.business_id and e.collection_id = r.collection_id
+  left join waiting b on b.business_id = e.business_id and b.source_id in (e.group_id, e.collection_id) and b.kind = 'batch of debits';
 
 -- How a document stands, from its claims and from where the money is that settled them; the one place that says so. What
 -- depends on the day (overdue, expired) is told by the earliest open day beside the day.
@@ -473,7 +475,11 @@ begin
           join payout_line l on l.business_id = n.business_id and l.payout_id = n.source_id
           join match x on x.business_id = l.business_id and x.payout_line_id = l.id and x.undone_at is null
           join waiting w on w.business_id = x.business_id and w.id = x.waiting_id and w.kind = 'card sale'
-         where n.kind = 'payout') w having count(*) > 0;
+         where n.kind = 'payout'
+        union select r.business_id, r.means_id from new_rows n
+          join debit e on e.business_id = n.business_id and n.source_id in (e.group_id, e.collection_id)
+          join receipt r on r.business_id = e.business_id and r.collection_id = e.collection_id
+         where n.kind = 'batch of debits') w having count(*) > 0;
     return null;
 end $$;
 create trigger waiting_stands_in after insert on waiting referencing new table as new_rows for each statement execute function waiting_restands();

@@ -23,6 +23,12 @@ final class ForcedTypes {
                 "DocumentId", "quote\\.(replaces|invoice_id)|.*\\.document_id|document\\.id|means\\.reserved_for");
         ID_COLUMNS.put("EntryId", ".*\\.entry_id|entry\\.(id|reverses)");
         ID_COLUMNS.put("ItemId", ".*\\.item_id|catalogue_item\\.id");
+        ID_COLUMNS.put("CameBackId", "came_back\\.id");
+        ID_COLUMNS.put("DebitFileId", "debit_file_part\\.file_id|debit_file\\.id");
+        ID_COLUMNS.put("DebitGroupId", "debit\\.group_id|debit_group\\.id");
+        ID_COLUMNS.put("DebitRunId", "debit_run_\\w+\\.run_id|debit_(group|file)\\.run_id|debit_run\\.id");
+        ID_COLUMNS.put("MandateId", ".*\\.mandate_id|mandate\\.(id|replaced_by)|mandate_link\\.replaces");
+        ID_COLUMNS.put("MandateLinkId", "mandate_link\\.id");
         ID_COLUMNS.put("MatchId", "match\\.id");
         ID_COLUMNS.put("MeansId", ".*\\.means_id|means\\.(id|earned_by)|refund\\.(drawn_on|through_id)");
         ID_COLUMNS.put("MessageId", ".*\\.message_id|message\\.id");
@@ -32,7 +38,7 @@ final class ForcedTypes {
         ID_COLUMNS.put("ProcessorId", ".*\\.processor_id|processor_account\\.id");
         ID_COLUMNS.put("RecurringId", ".*\\.recurring_id|recurring_invoice\\.id");
         ID_COLUMNS.put("RefundId", ".*\\.refund_id|refund\\.(id|reverses)");
-        ID_COLUMNS.put("RunId", ".*\\.run_id|run\\.id");
+        ID_COLUMNS.put("RunId", "run_\\w+\\.run_id|document\\.run_id|run\\.id");
         ID_COLUMNS.put("StatementId", ".*\\.statement_id|bank_statement\\.id");
         ID_COLUMNS.put("TakeBackId", ".*\\.take_back_id|take_back\\.(id|reverses)");
         ID_COLUMNS.put("TermsId", ".*\\.terms_id|terms\\.id");
@@ -42,6 +48,8 @@ final class ForcedTypes {
         NAMED.put("exactum.core.document.DocumentKind", "(document|document_standing)\\.kind");
         NAMED.put("exactum.core.document.DocumentState", "document\\.state");
         NAMED.put("exactum.core.document.PriceMode", ".*\\.price_mode");
+        NAMED.put("exactum.core.scheme.Scheme", "(mandate|mandate_link|debit_run)\\.scheme");
+        NAMED.put("exactum.core.mandate.MandateState", "mandate\\.state");
         NAMED.put("exactum.core.settlement.MeansKind", "means\\.kind");
         NAMED.put("exactum.core.settlement.TakeBack.Cause", "take_back\\.cause");
         NAMED.put("exactum.core.bank.WaitingKind", "waiting\\.kind");

@@ -5,6 +5,7 @@ import java.util.Arrays;
 /** What may need a second person. */
 public enum ApprovalKind {
     BILLING_RUN("billing run", "Issuing a billing run"),
+    DEBIT_RUN("run of collections", "Collecting over mandates"),
     DOCUMENT("document", "Issuing one document that was typed"),
     WRITE_OFF("write-off", "Writing off what is open of an invoice");
 

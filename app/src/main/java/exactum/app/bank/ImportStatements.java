@@ -32,6 +32,7 @@ import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -53,6 +54,7 @@ public class ImportStatements {
     private final Ledger ledger;
     private final Settings settings;
     private final Audit audit;
+    private final ApplicationEventPublisher events;
     private final TransactionTemplate transaction;
 
     ImportStatements(
@@ -65,6 +67,7 @@ public class ImportStatements {
             Ledger ledger,
             Settings settings,
             Audit audit,
+            ApplicationEventPublisher events,
             TransactionTemplate transaction) {
         this.setup = setup;
         this.statements = statements;
@@ -75,6 +78,7 @@ public class ImportStatements {
         this.ledger = ledger;
         this.settings = settings;
         this.audit = audit;
+        this.events = events;
         this.transaction = transaction;
     }
 
@@ -106,7 +110,9 @@ public class ImportStatements {
             for (Statement one : read.statements())
                 last = store(business, account(business, one.iban()), one, fileName, digest);
             for (Notice one : read.notices()) {
-                notices.insert(business, account(business, one.account()).id(), one, fileName, digest);
+                BankAccount account = account(business, one.account());
+                notices.insert(business, account.id(), one, fileName, digest);
+                events.publishEvent(new NoticeRead(business, account.id(), one));
                 audit.record(business, "imported a notice", one.reference());
             }
             return new Imported(last, read.notices().size());
@@ -232,12 +238,14 @@ public class ImportStatements {
                         .value())
                 .toList();
         Bookings bookings = ledger.bookings(business);
+        List<BankLine> read = lines.insert(business, statement, account.id(), said, worths, books.periods(business));
         ledger.bookAll(
                 business,
-                lines.insert(business, statement, account.id(), said, worths, books.periods(business)).stream()
+                read.stream()
                         .map(l -> bookings.bankLineRead(
                                 l.id(), l.words(), l.bookedOn(), l.explained().amount(), account.account()))
                         .toList());
+        events.publishEvent(new LinesRead(business, account.id(), read));
     }
 
     private static MessageDigest sha256() {

@@ -16,6 +16,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /** How customers are billed, and who says so. What is issued keeps what held when it was issued. */
@@ -77,6 +78,24 @@ public class BillingRules {
 
     private UUID chosenLayout(BusinessId business) {
         return setup.layouts(business).getFirst().id();
+    }
+
+    /** From now on what a customer is billed is collected. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void collect(BusinessId business, CustomerId customer) {
+        HowBilled.Said said = store.said(business, Whose.of(customer));
+        if (said.paysBy() == PaysBy.COLLECTED) return;
+        say(
+                business,
+                Whose.of(customer),
+                new HowBilled.Said(
+                        said.language(),
+                        said.terms(),
+                        said.tax(),
+                        said.delivery(),
+                        PaysBy.COLLECTED,
+                        said.layout(),
+                        said.revision()));
     }
 
     /** Says how somebody is billed, unless somebody else changed it since it was shown. */

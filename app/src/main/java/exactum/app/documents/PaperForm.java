@@ -1,6 +1,7 @@
 package exactum.app.documents;
 
 import exactum.app.catalogue.Discount;
+import exactum.app.press.Faces;
 import exactum.app.web.Texts;
 import exactum.core.cadence.ServicePeriod;
 import exactum.core.document.Adjustment;

@@ -7,6 +7,7 @@ import exactum.app.business.Business;
 import exactum.app.business.FindBusinesses;
 import exactum.app.cards.AskProcessor;
 import exactum.app.daysheet.Troubles;
+import exactum.app.debits.DebitWork;
 import exactum.app.installation.PlayDays;
 import exactum.app.payouts.ImportPayouts;
 import exactum.app.setup.BankAccount;
@@ -30,6 +31,9 @@ public class DailyWork implements PlayDays.DayWork {
     private static final UUID BILLING = new UUID(0, 0);
     private static final UUID CARDS = new UUID(0, 1);
     private static final UUID MATCHING = new UUID(0, 2);
+    private static final UUID BOOKING = new UUID(0, 3);
+    private static final UUID DEBITS = new UUID(0, 4);
+    private static final UUID REPORTS = new UUID(0, 5);
     private final FindBusinesses businesses;
     private final FindSetup setup;
     private final AskProcessor ask;
@@ -37,6 +41,7 @@ public class DailyWork implements PlayDays.DayWork {
     private final ImportStatements statements;
     private final SelfMatching selfMatching;
     private final CommitBillingRun billing;
+    private final DebitWork debits;
     private final Troubles troubles;
 
     DailyWork(
@@ -47,6 +52,7 @@ public class DailyWork implements PlayDays.DayWork {
             ImportStatements statements,
             SelfMatching selfMatching,
             CommitBillingRun billing,
+            DebitWork debits,
             Troubles troubles) {
         this.businesses = businesses;
         this.setup = setup;
@@ -55,6 +61,7 @@ public class DailyWork implements PlayDays.DayWork {
         this.statements = statements;
         this.selfMatching = selfMatching;
         this.billing = billing;
+        this.debits = debits;
         this.troubles = troubles;
     }
 
@@ -66,8 +73,10 @@ public class DailyWork implements PlayDays.DayWork {
     /** The work of one business. */
     public void work(BusinessId business, LocalDate day) {
         takeIn(business);
+        guarded(business, "Debits collected", BOOKING, () -> debits.book(business, day));
         guarded(business, "Matching", MATCHING, () -> selfMatching.run(business, day));
         guarded(business, "Billing", BILLING, () -> billing.runFor(business, day));
+        guarded(business, "Debits", DEBITS, () -> debits.day(business, day));
     }
 
     /** Takes in what banks and processors have reported. */
@@ -77,6 +86,7 @@ public class DailyWork implements PlayDays.DayWork {
             guarded(business, p.name(), p.id().value(), () -> payouts.fetch(p));
         for (BankAccount a : setup.bankAccounts(business))
             guarded(business, a.name(), a.id().value(), () -> statements.fetch(business, a));
+        guarded(business, "Status reports", REPORTS, () -> debits.takeIn(business));
     }
 
     private void guarded(BusinessId business, String source, UUID id, Runnable work) {

@@ -9,7 +9,11 @@ public enum MessageKind {
     CREDIT_NOTE("credit note"),
     TEST_COPY("test copy"),
     CONFIRMATION("confirmation"),
-    REMINDER("reminder");
+    REMINDER("reminder"),
+    MANDATE("mandate"),
+    MANDATE_LINK("mandate link"),
+    ADVANCE_NOTICE("advance notice"),
+    DEBIT_RETURNED("debit returned");
 
     private final String words;
 

@@ -48,12 +48,18 @@ public class Outside {
 
     /** The bytes at an address. */
     public byte[] bytes(String address, Map<String, String> headers) {
-        return call(HttpMethod.GET, address, headers, null);
+        return call(HttpMethod.GET, address, headers, null, null);
     }
 
     /** Posts JSON, or nothing where {@code body} is null, and answers the JSON that comes back. */
     public JsonNode post(String address, Map<String, String> headers, Object body) {
-        return read(call(HttpMethod.POST, address, headers, body == null ? null : json.writeValueAsString(body)));
+        byte[] written = body == null ? null : json.writeValueAsBytes(body);
+        return read(call(HttpMethod.POST, address, headers, MediaType.APPLICATION_JSON, written));
+    }
+
+    /** Posts a file and answers the JSON that comes back. */
+    public JsonNode postFile(String address, Map<String, String> headers, byte[] file) {
+        return read(call(HttpMethod.POST, address, headers, MediaType.APPLICATION_XML, file));
     }
 
     /** A text of the answer that must be there. */
@@ -77,7 +83,7 @@ public class Outside {
                 : CleanText.harmless(String.valueOf(noAnswer.getMessage()), 120);
     }
 
-    private byte[] call(HttpMethod method, String address, Map<String, String> headers, String body) {
+    private byte[] call(HttpMethod method, String address, Map<String, String> headers, MediaType type, byte[] body) {
         URI uri;
         try {
             uri = URI.create(address);
@@ -86,7 +92,7 @@ public class Outside {
         }
         if (!addresses.mayCall(uri)) throw new ResourceAccessException("this address is not called: " + address);
         RestClient.RequestBodySpec request = http.method(method).uri(uri).headers(h -> headers.forEach(h::set));
-        if (body != null) request.contentType(MediaType.APPLICATION_JSON).body(body);
+        if (body != null) request.contentType(type).body(body);
         return request.exchange((sent, answer) -> {
             HttpStatusCode status = answer.getStatusCode();
             if (!status.is2xxSuccessful()) throw new Refused(status.value());

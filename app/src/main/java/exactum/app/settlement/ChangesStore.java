@@ -134,7 +134,7 @@ class ChangesStore {
                 .setProcessorId(sale == null ? null : sale.processor())
                 .setSaleRef(sale == null ? null : sale.reference())
                 .setFeeMinor(sale == null ? null : sale.fee().minor())
-                .setCollectionId(sale == null ? null : sale.collection())
+                .setCollectionId(origin.collection())
                 .setRecordedBy(Audit.who())
                 .setSearch(Folding.of(String.join(
                         " ",

@@ -44,9 +44,22 @@ public record NewPayment(
      * @param charges what the bank kept of it; zero for nothing
      * @param said what the payer or a person said of it
      * @param sale the card sale that it is, or null
+     * @param collection the collection that fetched it, or null
      */
     public record Origin(
-            Channel channel, String source, AccountCode account, Money charges, Said said, CardSale sale) {}
+            Channel channel,
+            String source,
+            AccountCode account,
+            Money charges,
+            Said said,
+            CardSale sale,
+            CollectionId collection) {
+
+        /** Money that a card sale fetched, or nobody. */
+        public Origin(Channel channel, String source, AccountCode account, Money charges, Said said, CardSale sale) {
+            this(channel, source, account, charges, said, sale, sale == null ? null : sale.collection());
+        }
+    }
 
     /** What the payer or a person said of it; empty for nothing. */
     public record Said(String reference, String note) {

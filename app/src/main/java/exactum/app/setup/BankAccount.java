@@ -39,6 +39,8 @@ public record BankAccount(
      * @param isBatch whether the bank books a group as one line
      * @param cutOff until when a file counts for the day, in the business's time zone
      * @param usesFirst whether the first debit of a mandate is marked FRST, as some banks still ask
+     * @param leadDays banking days between hand-over and collection
+     * @param debitUrl where the bank takes files, or null: they are handed over by a person
      */
     public record Profile(
             String bic,
@@ -47,7 +49,9 @@ public record BankAccount(
             String grouping,
             boolean isBatch,
             LocalTime cutOff,
-            boolean usesFirst) {
+            boolean usesFirst,
+            int leadDays,
+            String debitUrl) {
 
         /** The messages that can be written. */
         static final List<String> FILE_VERSIONS = List.of("pain.008.001.08", "pain.008.001.02");
@@ -56,7 +60,7 @@ public record BankAccount(
         static final List<String> GROUPINGS = List.of("by date and sequence", "by date", "one group a debit");
 
         /** What most banks take. */
-        static final Profile USUAL =
-                new Profile("", null, FILE_VERSIONS.getFirst(), GROUPINGS.getFirst(), true, LocalTime.of(14, 0), false);
+        static final Profile USUAL = new Profile(
+                "", null, FILE_VERSIONS.getFirst(), GROUPINGS.getFirst(), true, LocalTime.of(14, 0), false, 2, null);
     }
 }

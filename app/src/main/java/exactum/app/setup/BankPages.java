@@ -25,6 +25,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 /** Accounts at banks, how each bank wants debits, and creditor identifiers. */
 @Controller
 class BankPages {
+    private static final int MOST_LEAD = 10;
     private final FindSetup setup;
     private final Banking banking;
     private final Checklist checklist;
@@ -93,6 +94,10 @@ class BankPages {
         String bic = f.text("bic", TextKind.CODE);
         if (!bic.matches("([A-Z]{6}[A-Z0-9]{2}([A-Z0-9]{3})?)?"))
             f.refuse("bic", "typed.bic", "“%s” is not a BIC of 8 or 11 characters. Nothing was saved.".formatted(bic));
+        int lead = f.text("leadDays").isEmpty() ? before.profile().leadDays() : f.whole("leadDays", 2);
+        if (lead < 1 || lead > MOST_LEAD)
+            f.refuse("leadDays", "bank.lead", "Between 1 and 10 banking days are possible. Nothing was saved.");
+        String debits = f.text("debitUrl");
         return new BankAccount(
                 before.id(),
                 f.required("name", "name", TextKind.NAME),
@@ -109,7 +114,9 @@ class BankPages {
                         f.oneOf("grouping", "grouping", BankAccount.Profile.GROUPINGS),
                         f.has("isBatch"),
                         f.time("cutOff", "cut-off"),
-                        f.has("usesFirst")),
+                        f.has("usesFirst"),
+                        lead,
+                        debits.isEmpty() ? null : debits),
                 revision);
     }
 

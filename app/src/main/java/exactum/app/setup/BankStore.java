@@ -83,6 +83,8 @@ class BankStore {
                         .set(BANK_ACCOUNT.BATCH_BOOKING, a.profile().isBatch())
                         .set(BANK_ACCOUNT.CUT_OFF, a.profile().cutOff())
                         .set(BANK_ACCOUNT.USES_FIRST, a.profile().usesFirst())
+                        .set(BANK_ACCOUNT.LEAD_DAYS, a.profile().leadDays())
+                        .set(BANK_ACCOUNT.DEBIT_URL, a.profile().debitUrl())
                         .set(BANK_ACCOUNT.REVISION, BANK_ACCOUNT.REVISION.plus(1))
                         .where(is(business, a.id()))
                         .and(BANK_ACCOUNT.REVISION.eq(a.revision()))
@@ -139,7 +141,9 @@ class BankStore {
                         b.getGrouping(),
                         b.getBatchBooking(),
                         b.getCutOff(),
-                        b.getUsesFirst()),
+                        b.getUsesFirst(),
+                        b.getLeadDays(),
+                        b.getDebitUrl()),
                 b.getRevision());
     }
 }

@@ -92,6 +92,18 @@ public class Banking {
             throw new Refusal("bank.creditor", "This creditor identifier is not ours. Nothing was saved.")
                     .at("creditor");
         String feed = changed.feedUrl() == null ? null : addresses.typed(changed.feedUrl());
+        BankAccount.Profile p = changed.profile();
+        String debits = p.debitUrl() == null ? null : addresses.typed(p.debitUrl());
+        var profile = new BankAccount.Profile(
+                p.bic(),
+                p.creditor(),
+                p.fileVersion(),
+                p.grouping(),
+                p.isBatch(),
+                p.cutOff(),
+                p.usesFirst(),
+                p.leadDays(),
+                debits);
         var after = new BankAccount(
                 changed.id(),
                 changed.name(),
@@ -101,7 +113,7 @@ public class Banking {
                 before.openedOn(),
                 feed,
                 before.isFetched(),
-                changed.profile(),
+                profile,
                 changed.revision());
         if (!store.update(business, after))
             throw new Refusal(
@@ -127,6 +139,8 @@ public class Banking {
                 .and("grouping", was.grouping(), is.grouping())
                 .and("booking", was.isBatch() ? "batch" : "single", is.isBatch() ? "batch" : "single")
                 .and("cut-off", was.cutOff(), is.cutOff())
+                .and("banking days ahead", was.leadDays(), is.leadDays())
+                .and("debits to", was.debitUrl(), is.debitUrl())
                 .and("first marked FRST", was.usesFirst() ? "yes" : "no", is.usesFirst() ? "yes" : "no");
     }
 

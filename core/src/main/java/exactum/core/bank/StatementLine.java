@@ -3,6 +3,7 @@ package exactum.core.bank;
 import exactum.core.money.Money;
 import java.math.BigDecimal;
 import java.time.LocalDate;
+import java.util.List;
 
 /**
  * One booked line of a bank statement, as the bank says it.
@@ -38,15 +39,54 @@ public record StatementLine(
      * @param charged the same as an amount in the line's currency that was taken off it; null where the bank states none
      * @param account the other party's account as the bank writes it, or empty
      * @param foreign what was sent in another currency, or null
+     * @param debits what it says of collections of ours
      */
-    public record Further(String returnReason, String charges, Money charged, String account, Foreign foreign) {
+    public record Further(
+            String returnReason, String charges, Money charged, String account, Foreign foreign, OfDebits debits) {
         public static final Further NOTHING = new Further("", "", null, "", null);
+
+        /** Of a line that says nothing of collections. */
+        public Further(String returnReason, String charges, Money charged, String account, Foreign foreign) {
+            this(returnReason, charges, charged, account, foreign, OfDebits.NOTHING);
+        }
 
         /** With the other party's account alone. */
         public static Further of(String account) {
             return new Further("", "", null, account, null);
         }
     }
+
+    /**
+     * What a line says of collections of ours.
+     *
+     * @param message and group the batch that it books, as our file named them, or empty
+     * @param count how many the bank booked together, or 0
+     * @param returned those that come back with it
+     */
+    public record OfDebits(String message, String group, int count, List<Returned> returned) {
+        public static final OfDebits NOTHING = new OfDebits("", "", 0, List.of());
+
+        public OfDebits {
+            returned = List.copyOf(returned);
+        }
+    }
+
+    /**
+     * A collection that comes back.
+     *
+     * @param endToEndId ours, or empty where it got lost
+     * @param amount what was collected, above zero
+     * @param charged what the bank took on top in the same entry, zero for nothing
+     * @param reason by its ISO code, or empty
+     */
+    public record Returned(
+            String endToEndId,
+            String mandate,
+            Money amount,
+            Money charged,
+            String reason,
+            String name,
+            String account) {}
 
     /**
      * The amount in the currency in which it was sent.

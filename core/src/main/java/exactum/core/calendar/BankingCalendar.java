@@ -12,6 +12,9 @@ public interface BankingCalendar {
      */
     boolean isOpen(LocalDate day);
 
+    /** The last day for which it is known; beyond it, it refuses. */
+    LocalDate knownUntil();
+
     /** The day itself if open, else the next open day ("following"). */
     default LocalDate openOrNext(LocalDate day) {
         LocalDate open = day;
@@ -30,6 +33,13 @@ public interface BankingCalendar {
     default LocalDate plusOpenDays(LocalDate day, int openDays) {
         LocalDate reached = day;
         for (int left = openDays; left > 0; left--) reached = openOrNext(reached.plusDays(1));
+        return reached;
+    }
+
+    /** The day that is so many open days before the given one; the given day itself may be closed. */
+    default LocalDate minusOpenDays(LocalDate day, int openDays) {
+        LocalDate reached = day;
+        for (int left = openDays; left > 0; left--) reached = openOrPrevious(reached.minusDays(1));
         return reached;
     }
 }

@@ -26,6 +26,11 @@ public final class EnglandCalendar implements BankingCalendar {
     private EnglandCalendar() {}
 
     @Override
+    public LocalDate knownUntil() {
+        return LocalDate.of(LAST_YEAR, 12, 31);
+    }
+
+    @Override
     public boolean isOpen(LocalDate day) {
         if (day.getYear() < FIRST_YEAR || day.getYear() > LAST_YEAR) {
             throw new IllegalArgumentException(

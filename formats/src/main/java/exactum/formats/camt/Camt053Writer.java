@@ -19,8 +19,23 @@ import javax.xml.stream.XMLStreamWriter;
 
 /** Writes one statement as camt.053.001.08, elements in the order of the ISO 20022 message definition. */
 public final class Camt053Writer {
-    private static final Map<String, Integer> MOST =
-            Map.of("Id", 35, "MsgId", 35, "NtryRef", 35, "AcctSvcrRef", 35, "EndToEndId", 35, "Ref", 35);
+    private static final Map<String, Integer> MOST = Map.of(
+            "Id",
+            35,
+            "MsgId",
+            35,
+            "NtryRef",
+            35,
+            "AcctSvcrRef",
+            35,
+            "EndToEndId",
+            35,
+            "MndtId",
+            35,
+            "PmtInfId",
+            35,
+            "Ref",
+            35);
     private static final int MOST_OF_OTHERS = 140;
     private final XMLStreamWriter xml;
 
@@ -113,8 +128,53 @@ public final class Camt053Writer {
     }
 
     private void details(StatementLine line) throws XMLStreamException {
-        boolean credit = line.amount().isPositive();
         open("NtryDtls");
+        StatementLine.OfDebits debits = line.further().debits();
+        if (!debits.group().isEmpty()) {
+            open("Btch");
+            text("MsgId", debits.message());
+            text("PmtInfId", debits.group());
+            text("NbOfTxs", Integer.toString(debits.count()));
+            close();
+        }
+        if (debits.returned().isEmpty()) transaction(line);
+        else for (StatementLine.Returned returned : debits.returned()) returned(returned);
+        close();
+    }
+
+    /** A collection that comes back; who was debited stays the debtor. */
+    private void returned(StatementLine.Returned returned) throws XMLStreamException {
+        open("TxDtls");
+        open("Refs");
+        text("EndToEndId", holds("EndToEndId", returned.endToEndId()) ? returned.endToEndId() : "NOTPROVIDED");
+        if (holds("MndtId", returned.mandate())) text("MndtId", returned.mandate());
+        close();
+        signed(returned.amount().plus(returned.charged()).negated());
+        if (returned.charged().isPositive()) {
+            open("AmtDtls");
+            open("InstdAmt");
+            amount("Amt", returned.amount());
+            close();
+            close();
+            charged(returned.charged());
+        }
+        open("RltdPties");
+        open("Dbtr");
+        open("Pty");
+        text("Nm", returned.name());
+        close();
+        close();
+        close();
+        open("RtrInf");
+        open("Rsn");
+        text("Cd", returned.reason());
+        close();
+        close();
+        close();
+    }
+
+    private void transaction(StatementLine line) throws XMLStreamException {
+        boolean credit = line.amount().isPositive();
         open("TxDtls");
         open("Refs");
         text("EndToEndId", holds("EndToEndId", line.endToEndId()) ? line.endToEndId() : "NOTPROVIDED");
@@ -150,7 +210,6 @@ public final class Camt053Writer {
             if (structured) structured(line.structuredReference());
             close();
         }
-        close();
         close();
     }
 

@@ -3,6 +3,7 @@ package exactum.formats.camt;
 import exactum.core.bank.Statement;
 import exactum.core.bank.StatementLine;
 import exactum.core.money.Money;
+import exactum.formats.xml.Fields;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.LinkedHashSet;
@@ -15,6 +16,8 @@ import java.util.stream.Collectors;
  */
 final class EntryBuilder {
     private static final int LONGEST_REMITTANCE = 4000;
+    private static final String TRANSACTION = "NtryDtls/TxDtls";
+    private final DebitDetails debits = new DebitDetails();
     private Money amount;
     private Boolean credit;
     private String status;
@@ -39,6 +42,7 @@ final class EntryBuilder {
     private final StringBuilder bankCode = new StringBuilder();
 
     void end(String path, String text, String currency) {
+        if (path.startsWith(TRANSACTION)) debits.transaction(path.substring(TRANSACTION.length()), text, currency);
         switch (path) {
             case "Amt" -> amount = Fields.amount("Amt", currency, text);
             case "CdtDbtInd" -> credit = Fields.isCredit("CdtDbtInd", text);
@@ -49,7 +53,10 @@ final class EntryBuilder {
             case "BkTxCd/Domn/Cd" -> bankCode.append(Fields.text("BkTxCd", text, 4));
             case "BkTxCd/Domn/Fmly/Cd", "BkTxCd/Domn/Fmly/SubFmlyCd" ->
                 bankCode.append('/').append(Fields.text("BkTxCd", text, 4));
-            case "NtryDtls/Btch/PmtInfId", "NtryDtls/Btch/MsgId" -> batch.add(Fields.text("Btch", text, 35));
+            case "NtryDtls/Btch/PmtInfId", "NtryDtls/Btch/MsgId", "NtryDtls/Btch/NbOfTxs" -> {
+                debits.batch(path, text);
+                if (!path.endsWith("NbOfTxs")) batch.add(Fields.text("Btch", text, 35));
+            }
             case "NtryDtls/TxDtls/Refs/EndToEndId" -> reference(Fields.text("EndToEndId", text, 35));
             case "NtryDtls/TxDtls/RltdPties/Dbtr/Pty/Nm", "NtryDtls/TxDtls/RltdPties/Dbtr/Nm" ->
                 debtors.add(Fields.text("Nm", text, 140));
@@ -147,7 +154,8 @@ final class EntryBuilder {
                         charges.stream().map(Money::withCurrency).collect(Collectors.joining(", ")),
                         charged(),
                         account(),
-                        foreign()));
+                        foreign(),
+                        debits.done(credit, amount, charged())));
     }
 
     Statement.Remark remark() {

@@ -8,6 +8,7 @@ import exactum.core.bank.Statement;
 import exactum.core.bank.StatementLine;
 import exactum.core.money.Money;
 import exactum.core.problem.Refusal;
+import exactum.formats.xml.Fields;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;

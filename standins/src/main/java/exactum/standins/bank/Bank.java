@@ -25,9 +25,11 @@ import org.springframework.stereotype.Component;
 public class Bank {
     private final Shelf<Day> statements;
     private final Shelf<Waiting> waiting;
+    private final DebitOffice debits;
     private final StandinClock clock;
 
-    Bank(Shelves shelves, StandinClock clock) {
+    Bank(Shelves shelves, DebitOffice debits, StandinClock clock) {
+        this.debits = debits;
         statements = shelves.of("bank/statements", Day.class);
         waiting = shelves.of("bank/waiting", Waiting.class);
         this.clock = clock;
@@ -46,7 +48,20 @@ public class Bank {
             String remittance,
             String structured,
             String code,
-            String sent) {
+            String sent,
+            Debits debits) {
+        Line(
+                String amount,
+                String reference,
+                String endToEndId,
+                String counterparty,
+                String remittance,
+                String structured,
+                String code,
+                String sent) {
+            this(amount, reference, endToEndId, counterparty, remittance, structured, code, sent, null);
+        }
+
         Line(
                 String amount,
                 String reference,
@@ -59,12 +74,38 @@ public class Bank {
         }
 
         private StatementLine.Further further() {
+            if (debits != null) return debits.further(amount.startsWith("-"));
             if (sent == null || sent.isBlank()) return StatementLine.Further.NOTHING;
             String[] parts = sent.split(" ");
             return new StatementLine.Further(
                     "", "", null, "", new StatementLine.Foreign(Money.of(parts[0], parts[1]), null));
         }
     }
+
+    /**
+     * What a line says of direct debits.
+     *
+     * @param back what comes back with it, or null
+     */
+    public record Debits(String message, String group, int count, Back back) {
+        private StatementLine.Further further(boolean isOut) {
+            List<StatementLine.Returned> returned = back == null
+                    ? List.of()
+                    : List.of(new StatementLine.Returned(
+                            back.endToEnd(),
+                            back.mandate(),
+                            Money.of("EUR", back.amount()),
+                            Money.of("EUR", back.charged()),
+                            back.reason(),
+                            back.name(),
+                            ""));
+            var of = new StatementLine.OfDebits(isOut ? "" : message, isOut ? "" : group, count, returned);
+            return new StatementLine.Further(back == null ? "" : back.reason(), "", null, "", null, of);
+        }
+    }
+
+    /** A direct debit that comes back. */
+    public record Back(String endToEnd, String mandate, String amount, String charged, String reason, String name) {}
 
     /** A day's statement as it is kept. */
     public record Day(
@@ -100,6 +141,7 @@ public class Bank {
                     "",
                     "PMNT/RCDT/ESCT"));
         }
+        lines.addAll(debits.close(day, account));
         lines.addAll(notBookedYet(account));
         if (Banking.isLastOfMonth(day, account.currency()))
             lines.add(new Line(

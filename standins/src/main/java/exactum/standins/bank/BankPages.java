@@ -1,9 +1,11 @@
 package exactum.standins.bank;
 
 import exactum.standins.StandinSettings;
+import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
@@ -13,6 +15,7 @@ import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseBody;
@@ -23,10 +26,12 @@ import org.springframework.web.server.ResponseStatusException;
 @RequestMapping("/bank")
 class BankPages {
     private final Bank bank;
+    private final DebitOffice debits;
     private final StandinSettings settings;
 
-    BankPages(Bank bank, StandinSettings settings) {
+    BankPages(Bank bank, DebitOffice debits, StandinSettings settings) {
         this.bank = bank;
+        this.debits = debits;
         this.settings = settings;
     }
 
@@ -47,7 +52,73 @@ class BankPages {
                                 bank.waitingLines(a),
                                 bank.newest(a).stream().limit(60).toList()))
                         .toList());
+        model.addAttribute("files", debits.newest().stream().limit(30).toList());
         return "bank";
+    }
+
+    /** Every debit of an account fares so from now on. */
+    @PostMapping("/fate")
+    String fate(
+            @RequestParam String iban,
+            @RequestParam(defaultValue = Fate.RETURN) String kind,
+            @RequestParam(defaultValue = "AM04") String reason,
+            @RequestParam(defaultValue = "2") int after,
+            @RequestParam(defaultValue = "1") int times,
+            @RequestParam(defaultValue = "false") boolean feeInside) {
+        debits.choose(
+                iban.replaceAll("\\s", "").toUpperCase(Locale.ROOT), new Fate(kind, reason, after, times, feeInside));
+        return "redirect:/bank";
+    }
+
+    /** So many of a thousand debits come back by chance. */
+    @PostMapping("/chance")
+    String chance(@RequestParam long seed, @RequestParam int permille) {
+        debits.chance(seed, permille);
+        return "redirect:/bank";
+    }
+
+    /** One that was settled, however long ago, comes back when the day closes. */
+    @PostMapping("/give-back")
+    String giveBack(@RequestParam String endToEnd, @RequestParam String reason) {
+        if (!debits.giveBack(endToEnd, reason)) throw new ResponseStatusException(HttpStatus.NOT_FOUND);
+        return "redirect:/bank";
+    }
+
+    /** A file of direct debits. */
+    @PostMapping("/api/debits")
+    @ResponseBody
+    DebitOffice.Answer debits(@RequestBody byte[] content) {
+        return debits.take(content);
+    }
+
+    @PostMapping("/api/debits/{reference}/withdraw")
+    @ResponseBody
+    DebitOffice.Answer withdraw(@PathVariable String reference) {
+        return debits.withdraw(reference);
+    }
+
+    @GetMapping("/api/debits/reports")
+    @ResponseBody
+    Map<String, Object> reports(@RequestParam String account) {
+        return Map.of(
+                "reports",
+                debits.reports().stream()
+                        .filter(r -> r.account().equals(account))
+                        .map(r -> Map.of(
+                                "name",
+                                r.reference() + ".xml",
+                                "url",
+                                settings.address() + "/bank/reports/" + r.reference() + ".xml"))
+                        .toList());
+    }
+
+    @GetMapping("/reports/{reference}.xml")
+    ResponseEntity<byte[]> report(@PathVariable String reference) {
+        DebitOffice.Report report =
+                debits.report(reference).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        return ResponseEntity.ok()
+                .header(HttpHeaders.CONTENT_TYPE, "application/xml")
+                .body(report.xml().getBytes(StandardCharsets.UTF_8));
     }
 
     /** Money that somebody sends by transfer. */

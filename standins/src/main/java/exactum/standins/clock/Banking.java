@@ -7,7 +7,17 @@ import java.time.LocalDate;
 
 /** The days on which the stand-in's banks work: TARGET for the euro, Monday to Friday for others. */
 public final class Banking {
-    private static final BankingCalendar WEEKDAYS = day -> day.getDayOfWeek().compareTo(DayOfWeek.SATURDAY) < 0;
+    private static final BankingCalendar WEEKDAYS = new BankingCalendar() {
+        @Override
+        public boolean isOpen(LocalDate day) {
+            return day.getDayOfWeek().compareTo(DayOfWeek.SATURDAY) < 0;
+        }
+
+        @Override
+        public LocalDate knownUntil() {
+            return LocalDate.MAX;
+        }
+    };
 
     private Banking() {}
 

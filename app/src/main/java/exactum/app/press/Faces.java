@@ -1,4 +1,4 @@
-package exactum.app.documents;
+package exactum.app.press;
 
 import java.io.BufferedReader;
 import java.io.IOException;

@@ -1,4 +1,4 @@
-package exactum.formats.camt;
+package exactum.formats.xml;
 
 import exactum.core.bank.AccountNumber;
 import exactum.core.money.Money;
@@ -15,24 +15,26 @@ import java.util.function.Function;
 import java.util.regex.Pattern;
 
 /** Reads the values of elements by their ISO 20022 types; what is none is refused with its element and what stands there. */
-final class Fields {
+public final class Fields {
     private static final Pattern AMOUNT = Pattern.compile("\\d{1,15}(\\.\\d{0,5})?");
     private static final Pattern BLANKS = Pattern.compile("\\s+");
 
     private Fields() {}
 
-    static Refusal wrong(String element, String text, String expected) {
+    /** What an element holds is not what it should be. */
+    public static Refusal wrong(String element, String text, String expected) {
         return new Refusal(
                 "statement.field",
                 "%s %s is not %s. Nothing was stored.".formatted(element, Found.quoted(text), expected));
     }
 
-    static Refusal missing(String element, String of) {
+    /** Something lacks an element. */
+    public static Refusal missing(String element, String of) {
         return new Refusal("statement.missing", "%s has no %s. Nothing was stored.".formatted(of, element));
     }
 
     /** ActiveOrHistoricCurrencyAndAmount: no sign, no exponent, at most 18 digits and as many decimals as the currency. */
-    static Money amount(String element, String currency, String text) {
+    public static Money amount(String element, String currency, String text) {
         if (currency == null || currency.isEmpty()) throw missing("currency (Ccy)", element + " " + Found.quoted(text));
         if (!AMOUNT.matcher(text).matches()) throw wrong(element, text, "an amount like 119.00");
         try {
@@ -47,13 +49,13 @@ final class Fields {
     }
 
     /** BaseOneRate: how many units of one currency the other is worth. */
-    static BigDecimal rate(String element, String text) {
+    public static BigDecimal rate(String element, String text) {
         if (text.matches("\\d{1,9}(\\.\\d{0,9})?") && new BigDecimal(text).signum() > 0) return new BigDecimal(text);
         throw wrong(element, text, "an exchange rate like 1.0845");
     }
 
     /** CreditDebitCode. */
-    static boolean isCredit(String element, String text) {
+    public static boolean isCredit(String element, String text) {
         return switch (text) {
             case "CRDT" -> true;
             case "DBIT" -> false;
@@ -62,7 +64,7 @@ final class Fields {
     }
 
     /** ISODate, or the day of an ISODateTime as it is written there. */
-    static LocalDate date(String element, String text) {
+    public static LocalDate date(String element, String text) {
         try {
             LocalDate date = text.length() == 10
                     ? LocalDate.parse(text)
@@ -77,7 +79,7 @@ final class Fields {
     }
 
     /** A text of at most so many characters, blanks inside it folded to one. */
-    static String text(String element, String text, int most) {
+    public static String text(String element, String text, int most) {
         String folded = BLANKS.matcher(CleanText.folded(text)).replaceAll(" ");
         if (folded.codePointCount(0, folded.length()) > most)
             throw wrong(element, text, "a text of at most %,d characters".formatted(most));
@@ -87,13 +89,14 @@ final class Fields {
     }
 
     /** Max35Text that says something. */
-    static String id(String element, String text) {
+    public static String id(String element, String text) {
         String id = text(element, text, 35);
         if (id.isEmpty()) throw wrong(element, text, "an identifier");
         return id;
     }
 
-    static AccountNumber account(String element, String text, Function<String, AccountNumber> kind) {
+    /** The number of an account. */
+    public static AccountNumber account(String element, String text, Function<String, AccountNumber> kind) {
         try {
             return kind.apply(text);
         } catch (Refusal none) {

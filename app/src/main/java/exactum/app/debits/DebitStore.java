@@ -1,0 +1,493 @@
+package exactum.app.debits;
+
+import static exactumdb.Tables.COLLECTION;
+import static exactumdb.Tables.COLLECTION_ITEM;
+import static exactumdb.Tables.DEBIT;
+import static exactumdb.Tables.DEBIT_GROUP;
+import static exactumdb.Tables.DEBIT_RUN;
+import static exactumdb.Tables.MANDATE;
+
+import exactum.app.database.CopyRows;
+import exactum.app.security.Vault;
+import exactum.core.bank.Iban;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.ClaimId;
+import exactum.core.ids.CollectionId;
+import exactum.core.ids.CustomerId;
+import exactum.core.ids.DebitGroupId;
+import exactum.core.ids.DebitRunId;
+import exactum.core.ids.MandateId;
+import exactum.core.mandate.MandateState;
+import exactum.core.money.Money;
+import exactum.core.scheme.Scheme;
+import exactum.core.scheme.Sequence;
+import exactumdb.tables.records.CollectionItemRecord;
+import exactumdb.tables.records.CollectionRecord;
+import exactumdb.tables.records.DebitRecord;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.jooq.Condition;
+import org.jooq.DSLContext;
+import org.jooq.Record;
+import org.jooq.impl.DSL;
+import org.springframework.stereotype.Component;
+
+/** Collections over mandates and their groups, in the database. */
+@Component
+class DebitStore {
+    static final String PLANNED = "planned";
+    static final String IN_FLIGHT = "in flight";
+    static final String COLLECTED = "collected";
+    static final String WITHDRAWN = "withdrawn";
+    private final DSLContext db;
+    private final Vault vault;
+
+    DebitStore(DSLContext db, Vault vault) {
+        this.db = db;
+        this.vault = vault;
+    }
+
+    /**
+     * What a file books together.
+     *
+     * @param count and total of what is in it
+     */
+    record Group(
+            DebitGroupId id,
+            DebitRunId run,
+            String reference,
+            Scheme scheme,
+            Sequence sequence,
+            LocalDate on,
+            boolean isBatch,
+            int count,
+            Money total,
+            boolean isBooked) {}
+
+    /** The account that a mandate names, as it is stored, and what the bank is told with it. */
+    record Account(byte[] secret, boolean isNew, String former) {}
+
+    Map<MandateId, Account> accounts(BusinessId business, Collection<MandateId> mandates) {
+        return db.select(MANDATE.ID, MANDATE.IBAN_SECRET, MANDATE.NEW_ACCOUNT, MANDATE.FORMER_REFERENCE)
+                .from(MANDATE)
+                .where(MANDATE.BUSINESS_ID.eq(business))
+                .and(MANDATE.ID.in(mandates))
+                .fetchMap(
+                        MANDATE.ID,
+                        r -> new Account(
+                                r.get(MANDATE.IBAN_SECRET),
+                                r.get(MANDATE.NEW_ACCOUNT),
+                                r.get(MANDATE.FORMER_REFERENCE)));
+    }
+
+    /** What is left of claims, each held until the transaction ends, and whether it is being collected. */
+    Map<ClaimId, Open> lockClaims(BusinessId business, Collection<ClaimId> claims) {
+        Map<ClaimId, Open> open = new HashMap<>();
+        db.fetch(
+                        """
+                        select k.id, k.left_minor, exists (select 1 from collection_item i where i.business_id = k.business_id and i.claim_id = k.id and i.live) as live,
+                               exists (select 1 from dispute x where x.business_id = k.business_id and x.document_id = k.document_id and x.closed_on is null) as disputed
+                          from claim k where k.business_id = {0} and k.id = any({1}) order by k.id for update of k
+                        """,
+                        DSL.inline(business.value()),
+                        DSL.val(claims.stream().map(ClaimId::value).toArray(UUID[]::new)))
+                .forEach(r -> open.put(
+                        new ClaimId(r.get("id", UUID.class)),
+                        new Open(
+                                r.get("left_minor", Long.class),
+                                r.get("live", Boolean.class),
+                                r.get("disputed", Boolean.class))));
+        return open;
+    }
+
+    /** How a claim stands. */
+    record Open(long leftMinor, boolean inFlight, boolean disputed) {}
+
+    /** The revision and state of mandates by now, each held until the transaction ends. */
+    Map<MandateId, Standing> lockMandates(BusinessId business, Collection<MandateId> mandates) {
+        return db.select(
+                        MANDATE.ID,
+                        MANDATE.REVISION,
+                        MANDATE.STATE,
+                        MANDATE.AGREED_COUNT,
+                        MANDATE.ONE_OFF,
+                        MANDATE.COUNTED)
+                .from(MANDATE)
+                .where(MANDATE.BUSINESS_ID.eq(business))
+                .and(MANDATE.ID.in(mandates))
+                .orderBy(MANDATE.ID)
+                .forUpdate()
+                .fetchMap(
+                        MANDATE.ID,
+                        r -> new Standing(
+                                r.get(MANDATE.REVISION),
+                                r.get(MANDATE.STATE) == MandateState.ACTIVE,
+                                r.get(MANDATE.ONE_OFF) ? Integer.valueOf(1) : r.get(MANDATE.AGREED_COUNT),
+                                r.get(MANDATE.COUNTED)));
+    }
+
+    /** How a mandate stands. */
+    record Standing(int revision, boolean isActive, Integer most, int counted) {}
+
+    /** Finds the group or makes it; a run is committed by one at a time. */
+    DebitGroupId group(BusinessId business, Group wanted) {
+        return db.select(DEBIT_GROUP.ID)
+                .from(DEBIT_GROUP)
+                .where(DEBIT_GROUP.BUSINESS_ID.eq(business))
+                .and(DEBIT_GROUP.REFERENCE.eq(wanted.reference()))
+                .fetchOptional(DEBIT_GROUP.ID)
+                .orElseGet(() -> {
+                    db.insertInto(DEBIT_GROUP)
+                            .set(DEBIT_GROUP.BUSINESS_ID, business)
+                            .set(DEBIT_GROUP.ID, wanted.id())
+                            .set(DEBIT_GROUP.RUN_ID, wanted.run())
+                            .set(DEBIT_GROUP.REFERENCE, wanted.reference())
+                            .set(DEBIT_GROUP.SEQUENCE, wanted.sequence().code())
+                            .set(DEBIT_GROUP.COLLECT_ON, wanted.on())
+                            .set(DEBIT_GROUP.BATCH, wanted.isBatch())
+                            .set(DEBIT_GROUP.ITEMS, 0)
+                            .set(DEBIT_GROUP.TOTAL_MINOR, 0L)
+                            .execute();
+                    return wanted.id();
+                });
+    }
+
+    /** One collection to be written. */
+    record Written(CollectionRecord collection, List<CollectionItemRecord> items, DebitRecord debit) {}
+
+    void insert(List<Written> all) {
+        CopyRows.into(db, all.stream().map(Written::collection).toList());
+        CopyRows.into(db, all.stream().flatMap(w -> w.items().stream()).toList());
+        CopyRows.into(db, all.stream().map(Written::debit).toList());
+    }
+
+    /** Mandates were used: how many more collections count, and for which day the latest is. */
+    void used(BusinessId business, Map<MandateId, Integer> more, Map<MandateId, LocalDate> latest) {
+        List<MandateId> ids = new ArrayList<>(latest.keySet());
+        db.execute(
+                """
+                update mandate m set counted = m.counted + u.more, last_presented = greatest(coalesce(m.last_presented, u.latest), u.latest), new_account = false, former_reference = ''
+                  from unnest({0}, {1}, {2}) as u(id, more, latest) where m.business_id = {3} and m.id = u.id
+                """,
+                DSL.val(ids.stream().map(MandateId::value).toArray(UUID[]::new)),
+                DSL.val(ids.stream().map(i -> more.getOrDefault(i, 0)).toArray(Integer[]::new)),
+                DSL.val(ids.stream().map(latest::get).toArray(LocalDate[]::new)),
+                DSL.inline(business.value()));
+    }
+
+    /** Something was collected under mandates. */
+    void everCollected(BusinessId business, Collection<MandateId> mandates) {
+        db.update(MANDATE)
+                .set(MANDATE.EVER_COLLECTED, true)
+                .where(MANDATE.BUSINESS_ID.eq(business))
+                .and(MANDATE.ID.in(mandates))
+                .and(MANDATE.EVER_COLLECTED.isFalse())
+                .execute();
+    }
+
+    /** Those of the mandates that were for so many, and have none left. */
+    List<MandateId> withNoneLeft(BusinessId business, Collection<MandateId> mandates) {
+        return db.select(MANDATE.ID)
+                .from(MANDATE)
+                .where(MANDATE.BUSINESS_ID.eq(business))
+                .and(MANDATE.ID.in(mandates))
+                .and(MANDATE.STATE.eq(MandateState.ACTIVE))
+                .and(MANDATE.COUNTED.ge(DSL.when(MANDATE.ONE_OFF, DSL.inline(1)).otherwise(MANDATE.AGREED_COUNT)))
+                .fetch(MANDATE.ID);
+    }
+
+    /** What was withdrawn before the bank had it counts no more, and what the bank was to be told is told next time. */
+    void unused(BusinessId business, Collection<CollectionId> withdrawn) {
+        db.execute(
+                """
+                update mandate m set counted = m.counted - u.n, new_account = m.new_account or u.new_account, former_reference = case when m.former_reference = '' then u.former else m.former_reference end
+                  from (select d.mandate_id, (count(*) filter (where d.try_no = 1))::int as n, bool_or(d.new_account) as new_account, max(d.former_reference) as former
+                          from debit d where d.business_id = {0} and d.collection_id = any({1}) group by 1) u
+                 where m.business_id = {0} and m.id = u.mandate_id
+                """,
+                DSL.inline(business.value()),
+                DSL.val(withdrawn.stream().map(CollectionId::value).toArray(UUID[]::new)));
+    }
+
+    /** Moves collections on; answers those that were moved. */
+    List<CollectionId> move(BusinessId business, Collection<CollectionId> ids, List<String> from, String to) {
+        boolean live = to.equals(PLANNED) || to.equals(IN_FLIGHT);
+        List<CollectionId> moved = db.update(COLLECTION)
+                .set(COLLECTION.STATE, to)
+                .where(COLLECTION.BUSINESS_ID.eq(business))
+                .and(COLLECTION.ID.in(ids))
+                .and(COLLECTION.STATE.in(from))
+                .returning(COLLECTION.ID)
+                .fetch(COLLECTION.ID);
+        if (!live)
+            db.update(COLLECTION_ITEM)
+                    .set(COLLECTION_ITEM.LIVE, false)
+                    .where(COLLECTION_ITEM.BUSINESS_ID.eq(business))
+                    .and(COLLECTION_ITEM.COLLECTION_ID.in(moved))
+                    .and(COLLECTION_ITEM.LIVE)
+                    .execute();
+        return moved;
+    }
+
+    void reason(BusinessId business, CollectionId id, String reason) {
+        db.update(COLLECTION)
+                .set(COLLECTION.LAST_REASON, reason)
+                .where(COLLECTION.BUSINESS_ID.eq(business))
+                .and(COLLECTION.ID.eq(id))
+                .execute();
+    }
+
+    /** Hands over all of a run that is still planned. */
+    void handOver(BusinessId business, DebitRunId run) {
+        db.execute("""
+                update collection c set state = 'in flight' from debit d join debit_group g on g.business_id = d.business_id and g.id = d.group_id
+                 where c.business_id = {0} and d.business_id = {0} and d.collection_id = c.id and g.run_id = {1} and c.state = 'planned'
+                """, DSL.inline(business.value()), DSL.val(run.value()));
+    }
+
+    /** Counts groups by what is in them by now; those with nothing go. */
+    void countGroups(BusinessId business, DebitRunId run) {
+        db.execute("""
+                update debit_group g set items = coalesce(c.n, 0), total_minor = coalesce(c.minor, 0)
+                  from (select x.id, count(c.id)::int as n, sum(c.amount_minor)::bigint as minor from debit_group x
+                          left join debit d on d.business_id = x.business_id and d.group_id = x.id
+                          left join collection c on c.business_id = d.business_id and c.id = d.collection_id and c.state <> 'withdrawn'
+                         where x.business_id = {0} and x.run_id = {1} group by 1) c
+                 where g.business_id = {0} and g.id = c.id
+                """, DSL.inline(business.value()), DSL.val(run.value()));
+    }
+
+    List<Group> groups(BusinessId business, DebitRunId run) {
+        return selectGroups(DEBIT_GROUP.BUSINESS_ID.eq(business).and(DEBIT_GROUP.RUN_ID.eq(run)));
+    }
+
+    /** Those handed over whose day has come, and that are not booked yet. */
+    List<Group> toBook(BusinessId business, LocalDate day) {
+        return selectGroups(DEBIT_GROUP
+                .BUSINESS_ID
+                .eq(business)
+                .and(DEBIT_GROUP.BOOKED.isFalse())
+                .and(DEBIT_GROUP.COLLECT_ON.le(day))
+                .and(DSL.exists(DSL.selectOne()
+                        .from(DEBIT_RUN)
+                        .where(DEBIT_RUN.BUSINESS_ID.eq(business))
+                        .and(DEBIT_RUN.ID.eq(DEBIT_GROUP.RUN_ID))
+                        .and(DEBIT_RUN.STATE.eq(DebitRun.State.HANDED_OVER.words())))));
+    }
+
+    /** Claims the booking of a group; false if it is booked. */
+    boolean book(BusinessId business, DebitGroupId id) {
+        return db.update(DEBIT_GROUP)
+                        .set(DEBIT_GROUP.BOOKED, true)
+                        .where(DEBIT_GROUP.BUSINESS_ID.eq(business))
+                        .and(DEBIT_GROUP.ID.eq(id))
+                        .and(DEBIT_GROUP.BOOKED.isFalse())
+                        .execute()
+                == 1;
+    }
+
+    private List<Group> selectGroups(Condition which) {
+        return db.select(DEBIT_GROUP.asterisk(), DEBIT_RUN.SCHEME)
+                .from(DEBIT_GROUP)
+                .join(DEBIT_RUN)
+                .on(DEBIT_RUN.BUSINESS_ID.eq(DEBIT_GROUP.BUSINESS_ID))
+                .and(DEBIT_RUN.ID.eq(DEBIT_GROUP.RUN_ID))
+                .where(which)
+                .orderBy(DEBIT_GROUP.COLLECT_ON, DEBIT_GROUP.REFERENCE)
+                .fetch(r -> {
+                    var g = r.into(DEBIT_GROUP);
+                    Scheme scheme = r.get(DEBIT_RUN.SCHEME);
+                    return new Group(
+                            g.getId(),
+                            g.getRunId(),
+                            g.getReference(),
+                            scheme,
+                            Sequence.of(g.getSequence()),
+                            g.getCollectOn(),
+                            g.getBatch(),
+                            g.getItems(),
+                            Money.ofMinor(scheme.rules().currency().getCurrencyCode(), g.getTotalMinor()),
+                            g.getBooked());
+                });
+    }
+
+    /** A collection as files carry it. */
+    record ForFile(
+            CollectionId id,
+            String endToEnd,
+            Money amount,
+            String mandate,
+            LocalDate signedOn,
+            String former,
+            boolean isNewAccount,
+            String payer,
+            Iban account,
+            String bic,
+            String remittance) {}
+
+    /** The collections of a group after one, in the order of their references. */
+    List<ForFile> forFile(BusinessId business, DebitGroupId group, String after, int most) {
+        return db.select(
+                        COLLECTION.ID,
+                        COLLECTION.AMOUNT_MINOR,
+                        COLLECTION.CURRENCY,
+                        DEBIT.END_TO_END,
+                        DEBIT.NEW_ACCOUNT,
+                        DEBIT.FORMER_REFERENCE,
+                        DEBIT.IBAN_SECRET,
+                        DEBIT.REMITTANCE,
+                        MANDATE.REFERENCE,
+                        MANDATE.SIGNED_ON,
+                        MANDATE.PAYER_NAME,
+                        MANDATE.BIC)
+                .from(DEBIT)
+                .join(COLLECTION)
+                .on(COLLECTION.BUSINESS_ID.eq(DEBIT.BUSINESS_ID))
+                .and(COLLECTION.ID.eq(DEBIT.COLLECTION_ID))
+                .join(MANDATE)
+                .on(MANDATE.BUSINESS_ID.eq(DEBIT.BUSINESS_ID))
+                .and(MANDATE.ID.eq(DEBIT.MANDATE_ID))
+                .where(DEBIT.BUSINESS_ID.eq(business))
+                .and(DEBIT.GROUP_ID.eq(group))
+                .and(DEBIT.END_TO_END.gt(after))
+                .and(COLLECTION.STATE.ne(WITHDRAWN))
+                .orderBy(DEBIT.END_TO_END)
+                .limit(most)
+                .fetch(r -> new ForFile(
+                        r.get(COLLECTION.ID),
+                        r.get(DEBIT.END_TO_END),
+                        Money.ofMinor(r.get(COLLECTION.CURRENCY), r.get(COLLECTION.AMOUNT_MINOR)),
+                        r.get(MANDATE.REFERENCE),
+                        r.get(MANDATE.SIGNED_ON),
+                        r.get(DEBIT.FORMER_REFERENCE),
+                        r.get(DEBIT.NEW_ACCOUNT),
+                        r.get(MANDATE.PAYER_NAME),
+                        new Iban(vault.decrypt(r.get(DEBIT.IBAN_SECRET))),
+                        r.get(MANDATE.BIC),
+                        r.get(DEBIT.REMITTANCE)));
+    }
+
+    /** A collection with what it is for. */
+    record Debit(
+            CollectionId id,
+            DebitGroupId group,
+            String groupReference,
+            DebitRunId run,
+            MandateId mandate,
+            CustomerId customer,
+            String customerName,
+            String endToEnd,
+            int tryNo,
+            LocalDate on,
+            Scheme scheme,
+            Money amount,
+            String state,
+            String lastReason,
+            Map<ClaimId, Money> items) {}
+
+    List<Debit> find(BusinessId business, Condition which, int most) {
+        List<Debit> found = db.fetch("""
+                        select c.id, c.customer_id, k.name, c.currency, c.amount_minor, c.state, c.last_reason, d.group_id, g.reference, d.mandate_id, d.end_to_end, d.try_no, d.collect_on, g.run_id, r.scheme
+                          from collection c
+                          join debit d on d.business_id = c.business_id and d.collection_id = c.id
+                          join debit_group g on g.business_id = d.business_id and g.id = d.group_id
+                          join debit_run r on r.business_id = g.business_id and r.id = g.run_id
+                          join customer k on k.business_id = c.business_id and k.id = c.customer_id
+                         where c.business_id = {0} and {1} order by d.end_to_end limit {2}
+                        """, DSL.inline(business.value()), which, DSL.inline(most))
+                .map(DebitStore::debit);
+        Map<CollectionId, Map<ClaimId, Money>> items = items(business, found);
+        return found.stream()
+                .map(d -> new Debit(
+                        d.id(),
+                        d.group(),
+                        d.groupReference(),
+                        d.run(),
+                        d.mandate(),
+                        d.customer(),
+                        d.customerName(),
+                        d.endToEnd(),
+                        d.tryNo(),
+                        d.on(),
+                        d.scheme(),
+                        d.amount(),
+                        d.state(),
+                        d.lastReason(),
+                        items.getOrDefault(d.id(), Map.of())))
+                .toList();
+    }
+
+    Optional<Debit> find(BusinessId business, CollectionId id) {
+        return find(business, DSL.condition("c.id = {0}", DSL.val(id.value())), 1).stream()
+                .findFirst();
+    }
+
+    Optional<Debit> findByReference(BusinessId business, String endToEnd) {
+        return find(business, DSL.condition("d.end_to_end = {0}", DSL.val(endToEnd)), 1).stream()
+                .findFirst();
+    }
+
+    List<Debit> ofMandate(BusinessId business, MandateId mandate, int most) {
+        return find(business, DSL.condition("d.mandate_id = {0}", DSL.val(mandate.value())), most);
+    }
+
+    List<Debit> ofGroup(BusinessId business, DebitGroupId group, String state, String after, int most) {
+        return find(
+                business,
+                DSL.condition(
+                        "d.group_id = {0} and c.state = {1} and d.end_to_end > {2}",
+                        DSL.val(group.value()), DSL.val(state), DSL.val(after)),
+                most);
+    }
+
+    List<Debit> ofRun(BusinessId business, DebitRunId run, int most) {
+        return find(business, DSL.condition("g.run_id = {0}", DSL.val(run.value())), most);
+    }
+
+    /** Those that are for one of the claims and not over. */
+    List<Debit> liveFor(BusinessId business, Collection<ClaimId> claims) {
+        return find(
+                business,
+                DSL.condition(
+                        "c.state in ('planned', 'in flight') and c.id in (select i.collection_id from collection_item i where i.business_id = c.business_id and i.live and i.claim_id = any({0}))",
+                        DSL.val(claims.stream().map(ClaimId::value).toArray(UUID[]::new))),
+                Integer.MAX_VALUE);
+    }
+
+    private Map<CollectionId, Map<ClaimId, Money>> items(BusinessId business, List<Debit> of) {
+        Map<CollectionId, Map<ClaimId, Money>> items = new HashMap<>();
+        Map<CollectionId, String> currencies = new HashMap<>();
+        of.forEach(d -> currencies.put(d.id(), d.amount().currency().getCurrencyCode()));
+        db.selectFrom(COLLECTION_ITEM)
+                .where(COLLECTION_ITEM.BUSINESS_ID.eq(business))
+                .and(COLLECTION_ITEM.COLLECTION_ID.in(currencies.keySet()))
+                .forEach(i -> items.computeIfAbsent(i.getCollectionId(), c -> new HashMap<>())
+                        .put(i.getClaimId(), Money.ofMinor(currencies.get(i.getCollectionId()), i.getAmountMinor())));
+        return items;
+    }
+
+    private static Debit debit(Record r) {
+        return new Debit(
+                new CollectionId(r.get("id", UUID.class)),
+                new DebitGroupId(r.get("group_id", UUID.class)),
+                r.get("reference", String.class),
+                new DebitRunId(r.get("run_id", UUID.class)),
+                new MandateId(r.get("mandate_id", UUID.class)),
+                new CustomerId(r.get("customer_id", UUID.class)),
+                r.get("name", String.class),
+                r.get("end_to_end", String.class),
+                r.get("try_no", Integer.class),
+                r.get("collect_on", LocalDate.class),
+                Scheme.of(r.get("scheme", String.class)),
+                Money.ofMinor(r.get("currency", String.class), r.get("amount_minor", Long.class)),
+                r.get("state", String.class),
+                r.get("last_reason", String.class),
+                Map.of());
+    }
+}

@@ -1,0 +1,33 @@
+package exactum.app.debits;
+
+import exactum.core.collection.Back;
+import exactum.core.collection.Retrying;
+import exactum.core.mandate.MandateState;
+import exactum.core.money.Money;
+import exactum.core.scheme.ReturnReason;
+import java.util.List;
+
+/**
+ * What taking something in that came back would do.
+ *
+ * @param debit the collection that it is, or null while nobody knows
+ * @param proposals which it may be, where its reference got lost
+ * @param problem why it cannot be taken in, or null
+ * @param money whether money is taken out of the books by it; not where that was done before
+ * @param retry when it is tried again, or null
+ * @param mandateTo the state that its mandate goes to, or null where it stays
+ * @param fee what the payer can be billed for it, zero for nothing
+ * @param isTold whether the payer gets a message
+ */
+public record Effects(
+        CameBack cameBack,
+        DebitStore.Debit debit,
+        List<DebitStore.Debit> proposals,
+        String problem,
+        Back kind,
+        ReturnReason reason,
+        boolean money,
+        Retrying retry,
+        MandateState mandateTo,
+        Money fee,
+        boolean isTold) {}

@@ -1,0 +1,92 @@
+package exactum.app.debits;
+
+import exactum.app.documents.Draft;
+import exactum.app.documents.Drafts;
+import exactum.app.documents.IssueDocuments;
+import exactum.app.documents.Origin;
+import exactum.app.ledger.Ledger;
+import exactum.app.setup.FindSetup;
+import exactum.app.web.Texts;
+import exactum.core.document.DocumentKind;
+import exactum.core.document.Line;
+import exactum.core.document.PriceMode;
+import exactum.core.document.TaxCategory;
+import exactum.core.document.TaxRate;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.DocumentId;
+import exactum.core.ledger.AccountRole;
+import exactum.core.money.Money;
+import exactum.core.money.UnitPrice;
+import exactum.core.problem.Refusal;
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.util.Comparator;
+import java.util.List;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Bills a payer for a debit that came back, on an invoice of its own that goes with what is open again. */
+@Component
+class ReturnFee {
+    private final Drafts drafts;
+    private final FindSetup setup;
+    private final Ledger ledger;
+    private final RunBank bank;
+
+    ReturnFee(Drafts drafts, FindSetup setup, Ledger ledger, RunBank bank) {
+        this.drafts = drafts;
+        this.setup = setup;
+        this.ledger = ledger;
+        this.bank = bank;
+    }
+
+    /**
+     * Issues it; it is told of with the return, not by itself.
+     *
+     * @throws Refusal where invoices of its amount need a second person
+     */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public DocumentId bill(BusinessId business, DebitStore.Debit debit, CameBack back, Money fee) {
+        LocalDate today = bank.now(business).toLocalDate();
+        Line line = Line.of(
+                "Fee for the debit of %s that came back".formatted(Texts.day(debit.on())),
+                BigDecimal.ONE,
+                "",
+                UnitPrice.of(fee.currency().getCurrencyCode(), fee.plain()),
+                untaxed(business, today).code(),
+                ledger.accounts(business).of(AccountRole.RECHARGED_FEES));
+        var draft = new Draft(
+                IssueDocuments.newId(),
+                DocumentKind.INVOICE,
+                debit.customer(),
+                today,
+                new Draft.Content(
+                        fee.currency(),
+                        PriceMode.PLUS_TAX,
+                        List.of(line),
+                        List.of(),
+                        null,
+                        Draft.Wording.NONE,
+                        Draft.Sending.USUAL),
+                setup.chosenTerms(business).id(),
+                null,
+                new Origin(Origin.Kind.RETURN, back.id().value()),
+                false,
+                0);
+        if (!drafts.mayIssue(business, draft))
+            throw new Refusal(
+                    "debit.fee",
+                    "The invoice of the fee needs a second person. Nothing was taken in. Take it in without the fee, and bill the fee by itself.");
+        return drafts.issue(business, draft, false).id();
+    }
+
+    /** Costs that are passed on are no supply, so that the rate outside the scope of tax is taken where there is one, else the lowest. */
+    private TaxRate untaxed(BusinessId business, LocalDate today) {
+        return setup.taxRates(business).rates().stream()
+                .filter(r -> r.isValidOn(today))
+                .min(Comparator.comparing((TaxRate r) -> r.category() != TaxCategory.of("O"))
+                        .thenComparing(TaxRate::percent))
+                .orElseThrow();
+    }
+}

@@ -1,0 +1,77 @@
+package exactum.app.debits;
+
+import exactum.core.calendar.BankingCalendar;
+import exactum.core.collection.Windows;
+import exactum.core.money.Money;
+import exactum.core.scheme.SchemeRules;
+import exactum.core.text.Days;
+import java.time.LocalDate;
+import java.time.LocalTime;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+
+/**
+ * The drawing of a run: from today over the last hand-over and the days of collection to the day on which the last of it is final,
+ * with the days on which the bank is shut.
+ *
+ * @param days from the first to the last, each a column
+ * @param text what it shows, in words
+ */
+public record RunStrip(List<Day> days, String text) {
+    private static final int COLUMN = 44;
+    private static final int MOST_DAYS = 28;
+    private static final int TALLEST = 54;
+
+    /**
+     * One day.
+     *
+     * @param x its left edge
+     * @param label the day of the month
+     * @param isShut whether the bank is shut
+     * @param words what happens on it, or empty
+     * @param amount what is collected on it, in words, or empty
+     * @param height of its bar
+     */
+    public record Day(int x, String label, String weekday, boolean isShut, String words, String amount, int height) {}
+
+    /** Of what is collected on which days. */
+    static RunStrip of(
+            SchemeRules rules, LocalDate today, int leadOpenDays, LocalTime cutOff, Map<LocalDate, Money> collected) {
+        var byDay = new TreeMap<>(collected);
+        if (byDay.isEmpty()) return new RunStrip(List.of(), "Nothing is collected.");
+        BankingCalendar calendar = rules.calendar();
+        LocalDate handOver = calendar.minusOpenDays(byDay.firstKey(), leadOpenDays);
+        LocalDate last = Windows.of(rules, byDay.lastKey()).returned();
+        long most = byDay.values().stream().mapToLong(Money::minor).max().orElseThrow();
+        var days = new ArrayList<Day>();
+        for (LocalDate day = today; !day.isAfter(last) && days.size() < MOST_DAYS; day = day.plusDays(1)) {
+            Money amount = byDay.get(day);
+            String words = day.equals(handOver)
+                    ? "hand over by " + cutOff
+                    : amount != null ? "collected" : day.equals(last) ? "final" : "";
+            days.add(new Day(
+                    days.size() * COLUMN,
+                    Integer.toString(day.getDayOfMonth()),
+                    Days.weekday(day).substring(0, 2),
+                    !calendar.isOpen(day),
+                    words,
+                    amount == null ? "" : amount.text(),
+                    amount == null ? 0 : (int) Math.max(6, TALLEST * amount.minor() / most)));
+        }
+        String text = "Handed over by %s, %s. ".formatted(Days.weekday(handOver), cutOff)
+                + byDay.entrySet().stream()
+                        .map(e ->
+                                "%s collected on %s.".formatted(e.getValue().withCurrency(), Days.weekday(e.getKey())))
+                        .reduce((a, b) -> a + " " + b)
+                        .orElseThrow()
+                + " Final after %s.".formatted(Days.weekday(last));
+        return new RunStrip(days, text);
+    }
+
+    /** How wide the drawing is. */
+    public int width() {
+        return Math.max(COLUMN, days.size() * COLUMN);
+    }
+}

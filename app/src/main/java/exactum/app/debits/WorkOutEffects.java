@@ -1,0 +1,174 @@
+package exactum.app.debits;
+
+import exactum.app.bank.BankLine;
+import exactum.app.bank.FindBankLines;
+import exactum.app.customers.FindCustomers;
+import exactum.app.customers.Mail;
+import exactum.app.mandates.FindMandates;
+import exactum.app.mandates.Mandate;
+import exactum.app.settlement.FindPayments;
+import exactum.app.web.Texts;
+import exactum.core.collection.Back;
+import exactum.core.collection.Retrying;
+import exactum.core.collection.Windows;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.MeansId;
+import exactum.core.mandate.MandateState;
+import exactum.core.money.Money;
+import exactum.core.scheme.ReturnReason;
+import exactum.core.scheme.Scheme;
+import exactum.core.scheme.SchemeRules;
+import java.time.LocalDate;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import org.jooq.impl.DSL;
+import org.springframework.stereotype.Component;
+
+/** Works out what follows from something that came back; changes nothing. */
+@Component
+class WorkOutEffects {
+    private static final int DAYS_FOR_CLAIMS = 400;
+    private static final int PROPOSED = 5;
+    private final DebitStore debits;
+    private final CameBackStore store;
+    private final FindMandates mandates;
+    private final FindPayments payments;
+    private final FindCustomers customers;
+    private final FindBankLines lines;
+    private final DebitSettingStore settings;
+
+    WorkOutEffects(
+            DebitStore debits,
+            CameBackStore store,
+            FindMandates mandates,
+            FindPayments payments,
+            FindCustomers customers,
+            FindBankLines lines,
+            DebitSettingStore settings) {
+        this.debits = debits;
+        this.store = store;
+        this.mandates = mandates;
+        this.payments = payments;
+        this.customers = customers;
+        this.lines = lines;
+        this.settings = settings;
+    }
+
+    Effects of(BusinessId business, CameBack c) {
+        Optional<DebitStore.Debit> debit =
+                c.collection() == null ? Optional.empty() : debits.find(business, c.collection());
+        if (debit.isEmpty()) {
+            ReturnReason reason = Scheme.SEPA_CORE.rules().reason(c.reason());
+            List<DebitStore.Debit> proposals = proposals(business, c);
+            return new Effects(
+                    c,
+                    null,
+                    proposals,
+                    proposals.isEmpty()
+                            ? "No collection of ours is like that. Match the line as what it is, or set this aside."
+                            : "Its reference got lost. Choose which collection it is.",
+                    Back.RETURNED,
+                    reason,
+                    false,
+                    null,
+                    null,
+                    c.amount().withMinor(0),
+                    false);
+        }
+        return of(business, c, debit.get());
+    }
+
+    private Effects of(BusinessId business, CameBack c, DebitStore.Debit d) {
+        SchemeRules rules = d.scheme().rules();
+        ReturnReason reason = rules.reason(c.reason());
+        Optional<MeansId> means = store.means(business, d.id());
+        Windows windows = Windows.of(rules, d.on());
+        Back kind = Back.of(reason, c.source() != CameBack.Source.REPORT, !c.on().isAfter(windows.returned()));
+        boolean stands = means.flatMap(m -> payments.find(business, m))
+                .map(p -> p.amount().minus(p.takenBack()).isPositive())
+                .orElse(false);
+        Mandate mandate = mandates.find(business, d.mandate()).orElseThrow();
+        Optional<Retrying> retry = isRefund(kind)
+                ? Optional.empty()
+                : Retrying.next(rules, settings.of(business).retry(), reason, d.tryNo(), c.on());
+        MandateState to = mandateTo(mandate, reason);
+        if (to != null || mandate.state() != MandateState.ACTIVE && mandate.state() != MandateState.USED_UP)
+            retry = Optional.empty();
+        boolean told = !customers
+                .get(business, d.customer())
+                .recipients()
+                .of(Mail.INVOICES)
+                .isEmpty();
+        return new Effects(
+                c,
+                d,
+                List.of(),
+                problem(business, c, d, stands),
+                kind,
+                reason,
+                stands || d.state().equals(DebitStore.IN_FLIGHT),
+                retry.orElse(null),
+                to,
+                c.amount().withMinor(settings.of(business).feeMinor()),
+                told);
+    }
+
+    private static boolean isRefund(Back kind) {
+        return kind == Back.CLAIMED_BACK;
+    }
+
+    private static MandateState mandateTo(Mandate mandate, ReturnReason reason) {
+        MandateState to = reason.follow() == ReturnReason.Follow.END_MANDATE
+                ? MandateState.CANCELLED
+                : reason.follow().stops() ? MandateState.SUSPENDED : null;
+        return to != null && mandate.state().mayBecome(to) ? to : null;
+    }
+
+    private String problem(BusinessId business, CameBack c, DebitStore.Debit d, boolean stands) {
+        if (d.state().equals(DebitStore.WITHDRAWN) || d.state().equals(DebitStore.PLANNED))
+            return "The collection is %s, so nothing can have come back of it. Match the line as what it is, or set this aside."
+                    .formatted(d.state());
+        if (!c.amount().currency().equals(d.amount().currency()) || c.amount().compareTo(d.amount()) > 0)
+            return "%s came back, but %s was collected. Match the line as what it is, or set this aside."
+                    .formatted(c.amount().withCurrency(), d.amount().withCurrency());
+        if (c.source() == CameBack.Source.REPORT) return null;
+        if (d.state().equals(DebitStore.IN_FLIGHT))
+            return "The collection is not booked yet; it is on %s. Take this in once its day has come."
+                    .formatted(Texts.day(d.on()));
+        if (!stands && c.line() != null && lineLeft(business, c).isPositive())
+            return "It was taken back before, and this is another line. Match the line as what it is, or set this aside.";
+        return null;
+    }
+
+    private Money lineLeft(BusinessId business, CameBack c) {
+        return lines.find(business, c.line())
+                .map(BankLine::left)
+                .map(Money::negated)
+                .orElse(c.amount().withMinor(0));
+    }
+
+    /** By amount, payer and date. */
+    private List<DebitStore.Debit> proposals(BusinessId business, CameBack c) {
+        LocalDate from = c.on().minusDays(DAYS_FOR_CLAIMS);
+        return debits
+                .find(
+                        business,
+                        DSL.condition(
+                                "c.state = 'collected' and c.amount_minor = {0} and c.currency = {1} and d.collect_on between {2} and {3}",
+                                DSL.val(c.amount().minor()),
+                                DSL.val(c.amount().currency().getCurrencyCode()),
+                                DSL.val(from),
+                                DSL.val(c.on())),
+                        200)
+                .stream()
+                .sorted(Comparator.comparing((DebitStore.Debit d) -> !isNamed(c, d))
+                        .thenComparing(DebitStore.Debit::on, Comparator.reverseOrder()))
+                .limit(PROPOSED)
+                .toList();
+    }
+
+    private static boolean isNamed(CameBack c, DebitStore.Debit d) {
+        return !c.said().payer().isEmpty() && c.said().payer().equalsIgnoreCase(d.customerName());
+    }
+}

@@ -1,0 +1,383 @@
+package exactum.app.mandates;
+
+import static exactumdb.Tables.CUSTOMER;
+import static exactumdb.Tables.MANDATE;
+import static exactumdb.Tables.MANDATE_COVER;
+import static exactumdb.Tables.MANDATE_EVENT;
+
+import exactum.app.audit.Audit;
+import exactum.app.database.SearchWords;
+import exactum.app.security.Vault;
+import exactum.core.bank.Iban;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.CustomerId;
+import exactum.core.ids.DocumentId;
+import exactum.core.ids.MandateId;
+import exactum.core.mandate.Authority;
+import exactum.core.mandate.MandateState;
+import exactum.core.mandate.Usage;
+import exactum.core.money.Money;
+import exactum.core.scheme.MandateReference;
+import exactum.core.scheme.Scheme;
+import exactumdb.tables.records.MandateRecord;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.OffsetDateTime;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.jooq.Condition;
+import org.jooq.DSLContext;
+import org.jooq.JSONB;
+import org.jooq.Record;
+import org.jooq.SelectConditionStep;
+import org.jooq.impl.DSL;
+import org.springframework.stereotype.Component;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Mandates and what happened to them, in the database. */
+@Component
+class MandateStore implements FindMandates {
+    private static final String COVERING = """
+            select distinct on (d.id) d.id as covered, c.mandate_id
+              from document d
+              join mandate_cover c on c.business_id = d.business_id
+               and (c.document_id = d.id or c.recurring_id = d.origin_id or c.customer_id = d.customer_id)
+              join mandate m on m.business_id = c.business_id and m.id = c.mandate_id
+             where d.business_id = {0} and d.id = any({1})
+             order by d.id, (m.replaced_by is not null), (m.state <> 'active'), (m.state <> 'suspended'),
+                      case when c.document_id is not null then 1 when c.recurring_id is not null then 2 else 3 end,
+                      m.made_on desc, m.id desc
+            """;
+    private final DSLContext db;
+    private final Vault vault;
+    private final JsonMapper json;
+
+    MandateStore(DSLContext db, Vault vault, JsonMapper json) {
+        this.db = db;
+        this.vault = vault;
+        this.json = json;
+    }
+
+    /** What happened. */
+    record Event(LocalDate on, Instant at, String what, String cause, String who) {}
+
+    void insert(
+            BusinessId business,
+            MandateId id,
+            MandateReference reference,
+            MandateState state,
+            NewMandate m,
+            LocalDate today) {
+        Authority a = m.authority();
+        db.insertInto(MANDATE)
+                .set(MANDATE.BUSINESS_ID, business)
+                .set(MANDATE.ID, id)
+                .set(MANDATE.REFERENCE, reference.value())
+                .set(MANDATE.CUSTOMER_ID, m.customer())
+                .set(MANDATE.SCHEME, a.scheme())
+                .set(MANDATE.STATE, state)
+                .set(MANDATE.SIGNED_ON, a.signedOn())
+                .set(MANDATE.VALID_FROM, a.validFrom())
+                .set(MANDATE.VALID_UNTIL, a.validUntil())
+                .set(MANDATE.ONE_OFF, a.isOneOff())
+                .set(MANDATE.AGREED_COUNT, a.agreedCount())
+                .set(
+                        MANDATE.CAP_MINOR,
+                        a.cap() == null ? null : Long.valueOf(a.cap().minor()))
+                .set(MANDATE.NOTICE_DAYS, a.noticeDays())
+                .set(MANDATE.PAYER_NAME, m.account().name())
+                .set(MANDATE.IBAN_SECRET, vault.encrypt(m.account().number().value()))
+                .set(MANDATE.IBAN_DIGEST, digest(m.account().number()))
+                .set(MANDATE.IBAN_ENDING, m.account().number().ending())
+                .set(MANDATE.BIC, m.account().bic())
+                .set(MANDATE.WAY, m.way().words())
+                .set(MANDATE.SIGNATURE, JSONB.valueOf(json.writeValueAsString(m.signature())))
+                .set(MANDATE.MADE_ON, today)
+                .execute();
+        m.cover().forEach(c -> cover(business, id, c));
+    }
+
+    /** Lets it cover something more; again changes nothing. */
+    void cover(BusinessId business, MandateId id, Mandate.Cover cover) {
+        db.insertInto(MANDATE_COVER)
+                .set(MANDATE_COVER.BUSINESS_ID, business)
+                .set(MANDATE_COVER.MANDATE_ID, id)
+                .set(MANDATE_COVER.CUSTOMER_ID, cover.customer())
+                .set(MANDATE_COVER.RECURRING_ID, cover.recurring())
+                .set(MANDATE_COVER.DOCUMENT_ID, cover.document())
+                .onConflictDoNothing()
+                .execute();
+    }
+
+    boolean isTaken(BusinessId business, MandateReference reference) {
+        return db.fetchExists(MANDATE, MANDATE.BUSINESS_ID.eq(business).and(MANDATE.REFERENCE.eq(reference.value())));
+    }
+
+    int countOf(BusinessId business, CustomerId customer) {
+        return db.fetchCount(MANDATE, MANDATE.BUSINESS_ID.eq(business).and(MANDATE.CUSTOMER_ID.eq(customer)));
+    }
+
+    @Override
+    public Optional<Mandate> find(BusinessId business, MandateId id) {
+        return select(business, MANDATE.ID.eq(id)).fetchOptional(this::mandate);
+    }
+
+    Optional<Mandate> lock(BusinessId business, MandateId id) {
+        db.select(MANDATE.ID)
+                .from(MANDATE)
+                .where(MANDATE.BUSINESS_ID.eq(business))
+                .and(MANDATE.ID.eq(id))
+                .forUpdate()
+                .fetch();
+        return find(business, id);
+    }
+
+    @Override
+    public List<Mandate> ofCustomer(BusinessId business, CustomerId customer) {
+        return select(business, MANDATE.CUSTOMER_ID.eq(customer))
+                .orderBy(MANDATE.MADE_ON.desc(), MANDATE.ID.desc())
+                .fetch(this::mandate);
+    }
+
+    @Override
+    public Optional<Mandate> forCustomer(BusinessId business, CustomerId customer) {
+        return select(
+                        business,
+                        MANDATE.CUSTOMER_ID
+                                .eq(customer)
+                                .and(MANDATE.REPLACED_BY.isNull())
+                                .and(DSL.exists(DSL.selectOne()
+                                        .from(MANDATE_COVER)
+                                        .where(MANDATE_COVER.BUSINESS_ID.eq(business))
+                                        .and(MANDATE_COVER.MANDATE_ID.eq(MANDATE.ID))
+                                        .and(MANDATE_COVER.CUSTOMER_ID.isNotNull()))))
+                .orderBy(
+                        DSL.field("({0} <> 'active')", Boolean.class, MANDATE.STATE),
+                        MANDATE.MADE_ON.desc(),
+                        MANDATE.ID.desc())
+                .limit(1)
+                .fetchOptional(this::mandate);
+    }
+
+    @Override
+    public Map<DocumentId, Mandate> covering(BusinessId business, Collection<DocumentId> documents) {
+        Map<DocumentId, MandateId> ids = new LinkedHashMap<>();
+        UUID[] wanted = documents.stream().map(DocumentId::value).toArray(UUID[]::new);
+        db.fetch(COVERING, DSL.val(business.value()), DSL.val(wanted))
+                .forEach(r -> ids.put(
+                        new DocumentId(r.get("covered", UUID.class)), new MandateId(r.get("mandate_id", UUID.class))));
+        Map<MandateId, Mandate> byId = select(
+                        business, MANDATE.ID.in(ids.values().stream().distinct().toList()))
+                .fetchMap(MANDATE.ID, this::mandate);
+        Map<DocumentId, Mandate> covering = new LinkedHashMap<>();
+        ids.forEach((document, mandate) -> covering.put(document, byId.get(mandate)));
+        return covering;
+    }
+
+    @Override
+    public List<DocumentId> withOwn(BusinessId business, Collection<DocumentId> documents) {
+        return db.selectDistinct(MANDATE_COVER.DOCUMENT_ID)
+                .from(MANDATE_COVER)
+                .where(MANDATE_COVER.BUSINESS_ID.eq(business))
+                .and(MANDATE_COVER.DOCUMENT_ID.in(documents))
+                .fetch(MANDATE_COVER.DOCUMENT_ID);
+    }
+
+    @Override
+    public Iban account(BusinessId business, MandateId id) {
+        return new Iban(vault.decrypt(db.select(MANDATE.IBAN_SECRET)
+                .from(MANDATE)
+                .where(MANDATE.BUSINESS_ID.eq(business))
+                .and(MANDATE.ID.eq(id))
+                .fetchSingle(MANDATE.IBAN_SECRET)));
+    }
+
+    NewMandate.Signature signature(BusinessId business, MandateId id) {
+        String stored = db.select(MANDATE.SIGNATURE)
+                .from(MANDATE)
+                .where(MANDATE.BUSINESS_ID.eq(business))
+                .and(MANDATE.ID.eq(id))
+                .fetchSingle(MANDATE.SIGNATURE)
+                .data();
+        return json.readValue(stored, NewMandate.Signature.class);
+    }
+
+    /**
+     * The register.
+     *
+     * @param words of reference, name or customer; an account number finds its mandate
+     * @param state null for any
+     */
+    List<Mandate> list(BusinessId business, String words, MandateState state, Integer most) {
+        Condition wanted = state == null ? DSL.noCondition() : MANDATE.STATE.eq(state);
+        return select(business, wanted.and(found(words)))
+                .orderBy(MANDATE.MADE_ON.desc(), MANDATE.ID.desc())
+                .limit(most)
+                .fetch(this::mandate);
+    }
+
+    Map<MandateState, Integer> counts(BusinessId business) {
+        return db.select(MANDATE.STATE, DSL.count())
+                .from(MANDATE)
+                .where(MANDATE.BUSINESS_ID.eq(business))
+                .groupBy(MANDATE.STATE)
+                .fetchMap(MANDATE.STATE, DSL.count());
+    }
+
+    private Condition found(String words) {
+        if (words.isBlank()) return DSL.noCondition();
+        String plain = words.replaceAll("\\s", "").toUpperCase(java.util.Locale.ROOT);
+        if (plain.matches("[A-Z]{2}[0-9]{2}[A-Z0-9]{8,30}"))
+            return MANDATE.IBAN_DIGEST.eq(vault.digest("payer iban", plain));
+        return MANDATE.REFERENCE
+                .containsIgnoreCase(words.strip())
+                .or(MANDATE.PAYER_NAME.containsIgnoreCase(words.strip()))
+                .or(SearchWords.in(CUSTOMER.SEARCH, words));
+    }
+
+    /** Those that are not over, for what becomes of them with the days. */
+    List<Mandate> living(BusinessId business) {
+        return select(
+                        business,
+                        MANDATE.STATE.in(MandateState.ACTIVE, MandateState.SUSPENDED, MandateState.AWAITING_BANK))
+                .fetch(this::mandate);
+    }
+
+    /** Moves it to a state; false if somebody changed it meanwhile. */
+    boolean move(BusinessId business, Mandate from, MandateState to) {
+        return db.update(MANDATE)
+                        .set(MANDATE.STATE, to)
+                        .set(MANDATE.REVISION, MANDATE.REVISION.plus(1))
+                        .where(is(business, from))
+                        .execute()
+                == 1;
+    }
+
+    boolean amendAccount(BusinessId business, Mandate m, NewMandate.Account account) {
+        return db.update(MANDATE)
+                        .set(MANDATE.PAYER_NAME, account.name())
+                        .set(MANDATE.IBAN_SECRET, vault.encrypt(account.number().value()))
+                        .set(MANDATE.IBAN_DIGEST, digest(account.number()))
+                        .set(MANDATE.IBAN_ENDING, account.number().ending())
+                        .set(MANDATE.BIC, account.bic())
+                        .set(MANDATE.NEW_ACCOUNT, m.usage().lastPresented() != null)
+                        .set(MANDATE.REVISION, MANDATE.REVISION.plus(1))
+                        .where(is(business, m))
+                        .execute()
+                == 1;
+    }
+
+    boolean amendReference(BusinessId business, Mandate m, MandateReference reference) {
+        String former = m.amended().formerReference().isEmpty()
+                ? m.reference().value()
+                : m.amended().formerReference();
+        return db.update(MANDATE)
+                        .set(MANDATE.REFERENCE, reference.value())
+                        .set(MANDATE.FORMER_REFERENCE, m.usage().lastPresented() == null ? "" : former)
+                        .set(MANDATE.REVISION, MANDATE.REVISION.plus(1))
+                        .where(is(business, m))
+                        .execute()
+                == 1;
+    }
+
+    void replaced(BusinessId business, MandateId old, MandateId by) {
+        db.update(MANDATE)
+                .set(MANDATE.REPLACED_BY, by)
+                .where(MANDATE.BUSINESS_ID.eq(business))
+                .and(MANDATE.ID.eq(old))
+                .execute();
+    }
+
+    List<Mandate.Cover> covers(BusinessId business, MandateId id) {
+        return db.selectFrom(MANDATE_COVER)
+                .where(MANDATE_COVER.BUSINESS_ID.eq(business))
+                .and(MANDATE_COVER.MANDATE_ID.eq(id))
+                .fetch(c -> new Mandate.Cover(c.getCustomerId(), c.getRecurringId(), c.getDocumentId()));
+    }
+
+    void event(BusinessId business, MandateId id, LocalDate on, String what, String cause) {
+        db.insertInto(MANDATE_EVENT)
+                .set(MANDATE_EVENT.BUSINESS_ID, business)
+                .set(MANDATE_EVENT.MANDATE_ID, id)
+                .set(
+                        MANDATE_EVENT.EVENT_NO,
+                        DSL.field(DSL.select(DSL.coalesce(DSL.max(MANDATE_EVENT.EVENT_NO), 0)
+                                        .plus(1))
+                                .from(MANDATE_EVENT)
+                                .where(MANDATE_EVENT.BUSINESS_ID.eq(business))
+                                .and(MANDATE_EVENT.MANDATE_ID.eq(id))))
+                .set(MANDATE_EVENT.EVENT_ON, on)
+                .set(MANDATE_EVENT.WHAT, what)
+                .set(MANDATE_EVENT.CAUSE, cause)
+                .set(MANDATE_EVENT.WHO, Audit.who())
+                .execute();
+    }
+
+    List<Event> events(BusinessId business, MandateId id) {
+        return db.selectFrom(MANDATE_EVENT)
+                .where(MANDATE_EVENT.BUSINESS_ID.eq(business))
+                .and(MANDATE_EVENT.MANDATE_ID.eq(id))
+                .orderBy(MANDATE_EVENT.EVENT_NO)
+                .fetch(e ->
+                        new Event(e.getEventOn(), moment(e.getHappenedAt()), e.getWhat(), e.getCause(), e.getWho()));
+    }
+
+    private static Instant moment(OffsetDateTime at) {
+        return at.toInstant();
+    }
+
+    private byte[] digest(Iban number) {
+        return vault.digest("payer iban", number.value());
+    }
+
+    private static Condition is(BusinessId business, Mandate m) {
+        return MANDATE.BUSINESS_ID.eq(business).and(MANDATE.ID.eq(m.id())).and(MANDATE.REVISION.eq(m.revision()));
+    }
+
+    private SelectConditionStep<Record> select(BusinessId business, Condition which) {
+        var fields = new ArrayList<org.jooq.SelectFieldOrAsterisk>(List.of(MANDATE.fields()));
+        fields.add(CUSTOMER.NAME);
+        return db.select(fields)
+                .from(MANDATE)
+                .join(CUSTOMER)
+                .on(CUSTOMER.BUSINESS_ID.eq(MANDATE.BUSINESS_ID))
+                .and(CUSTOMER.ID.eq(MANDATE.CUSTOMER_ID))
+                .where(MANDATE.BUSINESS_ID.eq(business))
+                .and(which);
+    }
+
+    private Mandate mandate(Record row) {
+        MandateRecord m = row.into(MANDATE);
+        Scheme scheme = m.getScheme();
+        Money cap = m.getCapMinor() == null
+                ? null
+                : Money.ofMinor(scheme.rules().currency().getCurrencyCode(), m.getCapMinor());
+        return new Mandate(
+                m.getId(),
+                new MandateReference(m.getReference()),
+                m.getCustomerId(),
+                row.get(CUSTOMER.NAME),
+                new Authority(
+                        scheme,
+                        m.getSignedOn(),
+                        m.getValidFrom(),
+                        m.getValidUntil(),
+                        m.getOneOff(),
+                        m.getAgreedCount(),
+                        cap,
+                        m.getNoticeDays()),
+                m.getState(),
+                new Mandate.Payer(m.getPayerName(), m.getIbanEnding(), m.getBic()),
+                Way.of(m.getWay()),
+                new Mandate.Amended(m.getFormerReference(), m.getNewAccount()),
+                m.getReplacedBy(),
+                new Usage(m.getCounted(), m.getEverCollected(), m.getLastPresented()),
+                m.getMadeOn(),
+                m.getRevision());
+    }
+}

@@ -1,0 +1,2 @@
+/** Mandates: given on paper, by a link or imported; what happens to them, and what they cover. */
+package exactum.app.mandates;

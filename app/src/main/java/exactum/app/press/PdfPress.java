@@ -1,0 +1,101 @@
+package exactum.app.press;
+
+import com.openhtmltopdf.bidi.support.ICUBidiReorderer;
+import com.openhtmltopdf.bidi.support.ICUBidiSplitter;
+import com.openhtmltopdf.extend.FSCacheEx;
+import com.openhtmltopdf.extend.FSCacheValue;
+import com.openhtmltopdf.extend.impl.FSDefaultCacheStore;
+import com.openhtmltopdf.outputdevice.helper.BaseRendererBuilder.FontStyle;
+import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
+import com.openhtmltopdf.util.XRLog;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+import org.thymeleaf.ITemplateEngine;
+import org.thymeleaf.context.Context;
+
+/** Prints a template as PDF, with the faces that its letters need; a template names them by its model’s {@code faces}. */
+@Component
+public class PdfPress {
+    private static final Set<String> OWN = Set.of("hanken-grotesk", "source-serif-4");
+    /** What is read of a font file is the same for every paper. */
+    private final FSCacheEx<String, FSCacheValue> fontMetrics = new FSDefaultCacheStore();
+
+    private final ITemplateEngine templates;
+
+    static {
+        XRLog.setLoggingEnabled(false);
+    }
+
+    PdfPress(ITemplateEngine templates) {
+        this.templates = templates;
+    }
+
+    /** The bytes; no transaction should be open while they are made. */
+    public byte[] print(String template, Locale locale, Map<String, Object> facts) {
+        var model = new HashMap<>(facts);
+        model.put("faces", "");
+        List<Faces.Face> faces = Faces.needed(Faces.printable(html(template, locale, model)), OWN);
+        model.put("faces", familiesInCss(faces));
+        var out = new ByteArrayOutputStream();
+        var builder = new PdfRendererBuilder();
+        for (Faces.Face face : faces)
+            for (int weight : face.weights())
+                builder.useFont(() -> face.open(weight), face.name(), weight, FontStyle.NORMAL, true);
+        try {
+            withoutFetching(builder)
+                    .useUnicodeBidiSplitter(new ICUBidiSplitter.ICUBidiSplitterFactory())
+                    .useUnicodeBidiReorderer(new ICUBidiReorderer())
+                    .defaultTextDirection(PdfRendererBuilder.TextDirection.LTR)
+                    .useCacheStore(PdfRendererBuilder.CacheStore.PDF_FONT_METRICS, fontMetrics)
+                    .withHtmlContent(Faces.printable(html(template, locale, model)), null)
+                    .withProducer("Exactum")
+                    .toStream(out)
+                    .run();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        return out.toByteArray();
+    }
+
+    private String html(String template, Locale locale, Map<String, Object> model) {
+        return templates.process(template, new Context(locale, model));
+    }
+
+    /** Nothing but what stands in the paper itself: no address is opened, whatever a text says. */
+    private static PdfRendererBuilder withoutFetching(PdfRendererBuilder builder) {
+        return builder.useUriResolver((base, uri) -> uri.startsWith("data:") ? uri : null)
+                .useProtocolsStreamImplementation(
+                        uri -> {
+                            throw new IllegalStateException("a paper fetches nothing");
+                        },
+                        "http",
+                        "https",
+                        "file",
+                        "ftp",
+                        "jar",
+                        "classpath");
+    }
+
+    /** The families as a style sheet lists them, the bold title's own before the others. */
+    private static String familiesInCss(List<Faces.Face> faces) {
+        return faces.stream().map(f -> "'" + f.name() + "'").collect(Collectors.joining(", "));
+    }
+
+    /** A text between quotation marks in a style sheet: what could end it there is written as its code point. */
+    public static String inCss(String text) {
+        var safe = new StringBuilder();
+        text.codePoints().forEach(c -> {
+            boolean plain = Character.isLetterOrDigit(c) || " .,-·()/'’".indexOf(c) >= 0;
+            safe.append(plain ? Character.toString(c) : "\\%06x".formatted(c));
+        });
+        return safe.toString();
+    }
+}

@@ -1,0 +1,2 @@
+/** Prints papers. */
+package exactum.app.press;

@@ -1,0 +1,11 @@
+package exactum.core.collection;
+
+import exactum.core.ids.MandateId;
+import exactum.core.mandate.Authority;
+import exactum.core.mandate.MandateState;
+import exactum.core.mandate.Usage;
+import exactum.core.scheme.MandateReference;
+
+/** A mandate as it stands when a run is planned. */
+public record Covering(
+        MandateId id, MandateReference reference, Authority authority, MandateState state, Usage usage) {}
