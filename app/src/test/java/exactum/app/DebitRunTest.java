@@ -171,7 +171,10 @@ class DebitRunTest {
         Document tenth = debits.invoice(payer, "10.00");
         DebitRun run = debits.rehearse(UNTIL);
         List<RunItem> items = find.items(world.moorings, run.id());
-        RunItem last = items.stream().filter(i -> i.number().equals(ninth.number())).findFirst().orElseThrow();
+        RunItem last = items.stream()
+                .filter(i -> i.number().equals(ninth.number()))
+                .findFirst()
+                .orElseThrow();
         assertThat(last.collect().sequence().code()).isEqualTo("FNAL");
         assertThat(reason(items, tenth)).isEqualTo(LeftOut.USED_UP);
         debits.handOver(debits.commit(run));
@@ -180,7 +183,8 @@ class DebitRunTest {
     }
 
     @Test
-    void credit_on_account_is_used_first_and_only_the_rest_is_collected(World world, FindDebits find, FindClaims claims) {
+    void credit_on_account_is_used_first_and_only_the_rest_is_collected(
+            World world, FindDebits find, FindClaims claims) {
         Debits debits = world.debits();
         Customer payer = debits.payer(1);
         Document invoice = debits.invoice(payer, "412.00");
@@ -196,8 +200,7 @@ class DebitRunTest {
 
     /** Postings, worked: three debits of 1,368.95 land as one line. */
     @Test
-    void a_group_waits_as_one_for_its_bank_line(
-            World world, FindWaiting waiting, FindBankLines lines, Match match) {
+    void a_group_waits_as_one_for_its_bank_line(World world, FindWaiting waiting, FindBankLines lines, Match match) {
         Debits debits = world.debits();
         debits.invoice(debits.payer(1), "49.90");
         debits.invoice(debits.payer(2), "119.00");
@@ -209,7 +212,8 @@ class DebitRunTest {
                 .findFirst()
                 .orElseThrow();
         assertThat(batch.item().left().amount().plain()).isEqualTo("1368.95");
-        var line = world.bankLine("1368.95", "", "DIRECT DEBITS " + batch.references().getFirst(), "", DUE);
+        var line = world.bankLine(
+                "1368.95", "", "DIRECT DEBITS " + batch.references().getFirst(), "", DUE);
         match.match(
                 world.moorings,
                 new LineRef.OfBank(line),

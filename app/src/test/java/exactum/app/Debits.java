@@ -111,7 +111,9 @@ public class Debits {
     }
 
     Mandate of(Customer customer) {
-        return bean(FindMandates.class).forCustomer(world.moorings, customer.id()).orElseThrow();
+        return bean(FindMandates.class)
+                .forCustomer(world.moorings, customer.id())
+                .orElseThrow();
     }
 
     /** An invoice issued and sent on a day, due 14 days later: it is the notice. */

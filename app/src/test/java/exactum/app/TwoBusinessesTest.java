@@ -10,9 +10,14 @@ import exactum.app.cards.FindCollections;
 import exactum.app.catalogue.FindCatalogue;
 import exactum.app.customers.Customer;
 import exactum.app.customers.ImportCustomers;
+import exactum.app.debits.DebitRun;
+import exactum.app.debits.FindDebits;
+import exactum.app.debits.NoteCameBack;
 import exactum.app.documents.Document;
 import exactum.app.documents.Draft;
 import exactum.app.documents.Drafts;
+import exactum.app.mandates.MandateLink;
+import exactum.app.mandates.SigningLinks;
 import exactum.app.messages.FindMessages;
 import exactum.app.settlement.FindClaims;
 import exactum.app.settlement.FindPayments;
@@ -21,6 +26,8 @@ import exactum.core.ids.BankLineId;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.PayoutId;
 import exactum.core.ledger.AccountCode;
+import exactum.core.scheme.Scheme;
+import exactum.formats.pain.StatusReport;
 import java.io.ByteArrayInputStream;
 import java.lang.reflect.Parameter;
 import java.nio.charset.StandardCharsets;
@@ -93,6 +100,7 @@ class TwoBusinessesTest {
         String run = world.bean(DSLContext.class)
                 .fetchValue("select id::text from run where business_id = " + world.moorings)
                 .toString();
+        debits(world, owner, ids);
         ids.put("CustomerId", owner.id().toString());
         ids.put("RecurringId", recurring.toString());
         ids.put("String", open.number());
@@ -138,6 +146,33 @@ class TwoBusinessesTest {
                                 + "%3D5000&date=2026-06-01&amount=5.00&method=cash&text0=A&qty0=1&price0=1&tax0=zero&account0=4000&unit=MONTH&every=1&start=2026-06-01",
                         common.replace("account=4000", "account=" + world.bank) + "&words=x&amount=5.00&shown=return:"
                                 + payment.id() + "%3D-5000&part0=claim:" + claim.claim() + "&amount0=5.00"));
+    }
+
+    /** A mandate, a link for one, a run and something that came back. */
+    private static void debits(World world, Customer owner, Map<String, String> ids) {
+        Debits debits = world.debits();
+        var mandate =
+                debits.mandate(owner, Debits.authority(Scheme.SEPA_CORE, RunningApp.TODAY.minusDays(20), null), 9);
+        var asked = new MandateLink.Asked(Scheme.SEPA_CORE, false, null, null, 14, null, null);
+        var link = world.bean(SigningLinks.class).make(world.moorings, owner.id(), asked, false);
+        debits.invoice(owner, "77.00");
+        DebitRun run = debits.collect(RunningApp.TODAY.plusDays(15));
+        world.bean(NoteCameBack.class)
+                .report(
+                        world.moorings,
+                        new StatusReport(
+                                "STS-1",
+                                "MOORINGS-R" + run.number(),
+                                "pain.008.001.08",
+                                new StatusReport.Status("RJCT", "FF01", ""),
+                                List.of(),
+                                List.of()));
+        ids.put("MandateId", mandate.toString());
+        ids.put("MandateLinkId", link.id().toString());
+        ids.put("DebitRunId", run.id().toString());
+        ids.put(
+                "CameBackId",
+                world.bean(FindDebits.class).waiting(world.moorings).getFirst().toString());
     }
 
     private static String path(RequestMappingInfo info, HandlerMethod method, Map<String, String> ids) {

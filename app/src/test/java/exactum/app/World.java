@@ -281,10 +281,7 @@ public class World {
     /** A one-off invoice without tax, issued and sent on the day that the tests begin. */
     Document sentInvoice(Customer customer, String amount) {
         IssueDocuments.Issued issued = context.getBean(Drafts.class)
-                .issue(
-                        moorings,
-                        draft(customer, RunningApp.TODAY, line("Crane lift", "1", amount, "zero")),
-                        true);
+                .issue(moorings, draft(customer, RunningApp.TODAY, line("Crane lift", "1", amount, "zero")), true);
         return documents().get(moorings, issued.id());
     }
 

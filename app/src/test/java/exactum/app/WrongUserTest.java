@@ -17,6 +17,8 @@ class WrongUserTest {
             "/pay/{token}",
             "/pay/{token}/accept",
             "/pay/{token}/decline",
+            "/pay/mandate/{token}",
+            "/pay/mandate/{token}/end",
             "/hooks/processor/{id}",
             "/first-user/{token}",
             "/join/{token}",

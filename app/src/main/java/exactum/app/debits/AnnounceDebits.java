@@ -30,7 +30,7 @@ class AnnounceDebits {
     private static final int DAYS_TO_SPARE = 2;
 
     private final CandidateStore candidates;
-    private final NoticeStoreOfDebits notices;
+    private final DebitNoticeStore notices;
     private final FindMandates mandates;
     private final FindCustomers customers;
     private final Outbox outbox;
@@ -38,7 +38,7 @@ class AnnounceDebits {
 
     AnnounceDebits(
             CandidateStore candidates,
-            NoticeStoreOfDebits notices,
+            DebitNoticeStore notices,
             FindMandates mandates,
             FindCustomers customers,
             Outbox outbox,

@@ -35,7 +35,7 @@ class DebitLetters implements LetterWriter {
     private final MandatePaper paper;
     private final FindDocuments documents;
     private final PaymentLinks links;
-    private final NoticeStoreOfDebits notices;
+    private final DebitNoticeStore notices;
     private final DebitStore debits;
     private final CameBackStore cameBack;
 
@@ -46,7 +46,7 @@ class DebitLetters implements LetterWriter {
             MandatePaper paper,
             FindDocuments documents,
             PaymentLinks links,
-            NoticeStoreOfDebits notices,
+            DebitNoticeStore notices,
             DebitStore debits,
             CameBackStore cameBack) {
         this.businesses = businesses;
@@ -73,7 +73,7 @@ class DebitLetters implements LetterWriter {
 
     private Letter notice(Business business, Message message) {
         var claim = new ClaimId(message.subject());
-        NoticeStoreOfDebits.Said said = notices.of(business.id(), claim).orElseThrow(NotHere::new);
+        DebitNoticeStore.Said said = notices.of(business.id(), claim).orElseThrow(NotHere::new);
         FindClaims.Open open = claims.find(business.id(), claim).orElseThrow(NotHere::new);
         Mandate mandate =
                 mandates.covering(business.id(), List.of(open.document())).get(open.document());

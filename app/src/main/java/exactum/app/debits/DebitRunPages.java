@@ -50,6 +50,7 @@ class DebitRunPages {
     private final DebitFileStore files;
     private final HistoryStore history;
     private final DebitSettingStore settings;
+    private final DebitSettingsOf change;
     private final RunBank bank;
     private final Approvals approvals;
     private final Groups groups;
@@ -65,6 +66,7 @@ class DebitRunPages {
             DebitFileStore files,
             HistoryStore history,
             DebitSettingStore settings,
+            DebitSettingsOf change,
             RunBank bank,
             Approvals approvals,
             Groups groups,
@@ -78,6 +80,7 @@ class DebitRunPages {
         this.files = files;
         this.history = history;
         this.settings = settings;
+        this.change = change;
         this.bank = bank;
         this.approvals = approvals;
         this.groups = groups;
@@ -238,9 +241,8 @@ class DebitRunPages {
 
     @PostMapping("/debit-runs/settings")
     @Needs(Power.SETUP)
-    @Transactional
     String settle(BusinessId business, @RequestParam Map<String, String> fields) {
-        settings.save(business, TypedForm.read(fields, DebitRunPages::typed));
+        change.save(business, TypedForm.read(fields, DebitRunPages::typed));
         return "redirect:/debit-runs/settings";
     }
 

@@ -74,9 +74,7 @@ public final class Pain002Writer {
         if (item.on() != null) text("ReqdColltnDt", item.on().toString());
         if (!item.mandate().isEmpty()) {
             xml.writeStartElement("MndtRltdInf");
-            xml.writeStartElement("DrctDbtMndt");
             text("MndtId", item.mandate());
-            xml.writeEndElement();
             xml.writeEndElement();
         }
         xml.writeEndElement();

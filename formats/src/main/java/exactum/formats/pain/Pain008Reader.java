@@ -75,7 +75,7 @@ public final class Pain008Reader {
             if (stated != null && stated.compareTo(total) != 0)
                 throw new Refusal(
                         "debits.sum",
-                        "%s states a control sum of %s and holds %s. Nothing was stored."
+                        "%s states a control total of %s and holds %s. Nothing was stored."
                                 .formatted(of, stated.toPlainString(), total.toPlainString()));
         }
     }

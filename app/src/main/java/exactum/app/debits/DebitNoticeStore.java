@@ -12,10 +12,10 @@ import org.springframework.stereotype.Component;
 
 /** Which payers were told of which amount and day, in the database. */
 @Component
-class NoticeStoreOfDebits {
+class DebitNoticeStore {
     private final DSLContext db;
 
-    NoticeStoreOfDebits(DSLContext db) {
+    DebitNoticeStore(DSLContext db) {
         this.db = db;
     }
 

@@ -1,0 +1,36 @@
+package exactum.app.debits;
+
+import exactum.app.audit.Audit;
+import exactum.core.ids.BusinessId;
+import exactum.core.money.Money;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Changes how a business collects over mandates. */
+@Component
+public class DebitSettingsOf {
+    private final DebitSettingStore store;
+    private final Audit audit;
+
+    DebitSettingsOf(DebitSettingStore store, Audit audit) {
+        this.store = store;
+        this.audit = audit;
+    }
+
+    /** Saves all of it. */
+    @Transactional
+    public void save(BusinessId business, DebitSettings settings) {
+        store.save(business, settings);
+        audit.record(business, "changed how debits are collected", settings.toString());
+    }
+
+    /** What a payer is billed for a debit that came back; zero for nothing. */
+    @Transactional
+    public void fee(BusinessId business, Money fee) {
+        DebitSettings s = store.of(business);
+        save(
+                business,
+                new DebitSettings(
+                        s.retry(), s.leastMinor(), s.horizonDays(), s.isTogether(), s.isByItself(), fee.minor()));
+    }
+}
