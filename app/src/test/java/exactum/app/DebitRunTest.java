@@ -14,6 +14,7 @@ import exactum.app.debits.FindDebits;
 import exactum.app.debits.RunItem;
 import exactum.app.debits.WithdrawRun;
 import exactum.app.documents.Document;
+import exactum.app.mandates.MandateRemarks;
 import exactum.app.mandates.Mandates;
 import exactum.app.settlement.FindClaims;
 import exactum.app.waiting.FindWaiting;
@@ -158,16 +159,17 @@ class DebitRunTest {
     }
 
     @Test
-    void nine_collections_agreed_the_ninth_is_final_and_a_tenth_is_refused(World world, FindDebits find) {
+    void nine_collections_agreed_the_ninth_is_final_and_a_tenth_is_refused(
+            World world, FindDebits find, MandateRemarks remarks) {
         Debits debits = world.debits();
         Customer payer = world.payer();
         MandateId mandate = debits.mandate(payer, Debits.authority(Scheme.SEPA_CORE, LocalDate.of(2026, 5, 1), 9), 1);
         for (int i = 1; i <= 8; i++) debits.invoice(payer, i + ".00");
         debits.collect(UNTIL);
         assertThat(debits.find(mandate).left()).isEqualTo(1);
-        assertThat(find.remarks(world.moorings, payer.id(), DUE)).anyMatch(r -> r.contains("last collection"));
+        assertThat(remarks.of(world.moorings, payer.id(), DUE)).anyMatch(r -> r.contains("last collection"));
         Document ninth = debits.invoice(payer, "9.00");
-        assertThat(find.remarks(world.moorings, payer.id(), DUE)).anyMatch(r -> r.contains("cannot be collected"));
+        assertThat(remarks.of(world.moorings, payer.id(), DUE)).anyMatch(r -> r.contains("cannot be collected"));
         Document tenth = debits.invoice(payer, "10.00");
         DebitRun run = debits.rehearse(UNTIL);
         List<RunItem> items = find.items(world.moorings, run.id());

@@ -198,6 +198,13 @@ public class World {
                 .add(business, new CustomerDraft("", name, "person", email, "Quay 1", "IE", currency, ""));
     }
 
+    Customer organisation(String name) {
+        return context.getBean(SaveCustomer.class)
+                .add(
+                        moorings,
+                        new CustomerDraft("", name, "organisation", "club@club.example", "Slip 1", "IE", "EUR", ""));
+    }
+
     /** Somebody with an address who has not been seen before. */
     Customer payer() {
         return customer("payer" + count.incrementAndGet() + "@lakeside.example");

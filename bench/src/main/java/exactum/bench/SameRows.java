@@ -51,6 +51,20 @@ final class SameRows implements AutoCloseable {
         execute("analyze");
     }
 
+    /** Every customer pays by direct debit, under a mandate of its own; all of one account, whose number is given encrypted. */
+    void collectAll(BusinessId business, String secretInHex) throws SQLException {
+        execute(
+                "insert into billed_how (business_id, customer_id, pays_by) select business_id, id, 'collected' from customer where business_id = "
+                        + business);
+        execute("""
+                insert into mandate (business_id, id, reference, customer_id, scheme, state, signed_on, valid_from, one_off, notice_days, payer_name, iban_secret, iban_digest, iban_ending, way, made_on)
+                select business_id, gen_random_uuid(), 'M-' || code, id, 'SEPA Core', 'active', '2026-01-05', '2026-01-05', false, 14, name, '\\x%s'::bytea, 'x', '5678', 'import', '2026-01-05' from customer where business_id = %s""".formatted(secretInHex, business));
+        execute(
+                "insert into mandate_cover (business_id, mandate_id, customer_id) select business_id, id, customer_id from mandate where business_id = "
+                        + business);
+        execute("analyze");
+    }
+
     /** Everything that a forecast reads of arrangements and their customers, every value of it, and nothing computed. */
     long readArrangements(BusinessId business) throws SQLException {
         long read = 0;

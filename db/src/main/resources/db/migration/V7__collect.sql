@@ -186,9 +186,8 @@ create table debit_setting (
     least_minor bigint not null default 100 check (least_minor >= 0),
     horizon_days int not null default 14 check (horizon_days between 1 and 60),
     together boolean not null default false,
-    by_itself boolean not null default false,
+    timer text not null default 'off' check (timer in ('off', 'proposes', 'collects')),
     fee_minor bigint not null default 0 check (fee_minor >= 0),
-    notice_days int not null default 14 check (notice_days between 1 and 90),
     primary key (business_id)
 );
 

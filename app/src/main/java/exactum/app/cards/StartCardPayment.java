@@ -21,6 +21,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import org.springframework.web.client.RestClientException;
@@ -42,6 +43,7 @@ public class StartCardPayment {
     private final WithdrawCheckouts withdraw;
     private final AskedBefore before;
     private final BusinessClock clock;
+    private final ApplicationEventPublisher events;
     private final TransactionTemplate transaction;
 
     StartCardPayment(
@@ -56,6 +58,7 @@ public class StartCardPayment {
             WithdrawCheckouts withdraw,
             AskedBefore before,
             BusinessClock clock,
+            ApplicationEventPublisher events,
             TransactionTemplate transaction) {
         this.setup = setup;
         this.documents = documents;
@@ -68,6 +71,7 @@ public class StartCardPayment {
         this.withdraw = withdraw;
         this.before = before;
         this.clock = clock;
+        this.events = events;
         this.transaction = transaction;
     }
 
@@ -132,6 +136,7 @@ public class StartCardPayment {
         if (live != null && live.items().equals(items) && live.amount().equals(amount))
             return new Begun(null, live, null);
         if (live != null) withdraw.want(live);
+        events.publishEvent(new CardPaymentBegins(business, items.keySet()));
         var fresh = new Collection(
                 business,
                 new CollectionId(Ids.next()),

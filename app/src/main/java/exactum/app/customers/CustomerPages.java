@@ -12,14 +12,18 @@ import exactum.app.web.Pager;
 import exactum.app.web.TypedForm;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
+import exactum.core.mandate.MandateState;
 import exactum.core.text.TextKind;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.stream.Stream;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -36,6 +40,9 @@ import org.springframework.web.multipart.MultipartFile;
 @Controller
 class CustomerPages {
     private static final int LINES_SHOWN = 60;
+    private static final List<String> MANDATE_STATES = Stream.concat(
+                    Stream.of("none"), Arrays.stream(MandateState.values()).map(MandateState::words))
+            .toList();
     private final FindCustomers customers;
     private final Groups groups;
     private final SaveCustomer save;
@@ -70,12 +77,18 @@ class CustomerPages {
             Model model) {
         Slice slice = Slice.page(from);
         UUID group = new TypedForm(fields).idOrNone("group");
-        var filter = new FindCustomers.Filter(q, group);
+        String mandate = new TypedForm(fields).text("mandate");
+        var filter = new FindCustomers.Filter(q, group, mandate);
         List<FindCustomers.Listed> shown = customers.list(business, filter, clock.today(business), slice);
         FindCustomers.Totals totals = customers.totals(business, filter, clock.today(business));
         model.addAttribute("groups", groups.all(business));
         model.addAttribute("group", group);
-        model.addAttribute("kept", group == null ? Map.of() : Map.of("group", group.toString()));
+        model.addAttribute("mandate", mandate);
+        model.addAttribute("mandateStates", MANDATE_STATES);
+        Map<String, String> kept = new LinkedHashMap<>();
+        if (group != null) kept.put("group", group.toString());
+        if (!mandate.isEmpty()) kept.put("mandate", mandate);
+        model.addAttribute("kept", kept);
         model.addAttribute("customers", shown);
         model.addAttribute("totals", totals);
         model.addAttribute("pager", Pager.of(slice, shown.size(), totals.customers()));

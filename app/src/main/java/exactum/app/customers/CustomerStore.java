@@ -47,6 +47,12 @@ class CustomerStore implements FindCustomers {
     /** The codes that are made by us. */
     private static final String MADE = "^C-[0-9]{1,8}$";
 
+    /** Of the mandate that is or was last used for all of a customer: an active one before others. */
+    private static final Field<String> MANDATE_STATE = DSL.field(
+            "coalesce((select m.state from mandate m join mandate_cover v on v.business_id = m.business_id and v.mandate_id = m.id and v.customer_id = customer.id"
+                    + " where m.business_id = customer.business_id and m.replaced_by is null order by (m.state <> 'active'), m.made_on desc, m.id desc limit 1), '')",
+            String.class);
+
     private final DSLContext db;
 
     CustomerStore(DSLContext db) {
@@ -97,7 +103,7 @@ class CustomerStore implements FindCustomers {
     public List<Listed> list(BusinessId business, Filter filter, LocalDate today, Slice slice) {
         Field<Long> overdue = overdue(today);
         return db.select(CUSTOMER.fields())
-                .select(GROUP, DOCUMENTS, OPEN, overdue, CREDIT)
+                .select(GROUP, DOCUMENTS, OPEN, overdue, CREDIT, MANDATE_STATE)
                 .from(CUSTOMER)
                 .where(matches(business, filter))
                 .orderBy(CUSTOMER.NAME)
@@ -109,7 +115,8 @@ class CustomerStore implements FindCustomers {
                         r.get(DOCUMENTS),
                         Money.ofMinor(r.get(CUSTOMER.CURRENCY), r.get(OPEN)),
                         Money.ofMinor(r.get(CUSTOMER.CURRENCY), r.get(overdue)),
-                        Money.ofMinor(r.get(CUSTOMER.CURRENCY), r.get(CREDIT))));
+                        Money.ofMinor(r.get(CUSTOMER.CURRENCY), r.get(CREDIT)),
+                        r.get(MANDATE_STATE)));
     }
 
     @Override
@@ -256,7 +263,9 @@ class CustomerStore implements FindCustomers {
 
     private static Condition matches(BusinessId business, Filter filter) {
         Condition found = matches(business, filter.words());
-        return filter.group() == null ? found : found.and(CUSTOMER.GROUP_ID.eq(filter.group()));
+        if (filter.group() != null) found = found.and(CUSTOMER.GROUP_ID.eq(filter.group()));
+        if (filter.mandate().isEmpty()) return found;
+        return found.and(MANDATE_STATE.eq(filter.mandate().equals("none") ? "" : filter.mandate()));
     }
 
     private static Condition matches(BusinessId business, String words) {

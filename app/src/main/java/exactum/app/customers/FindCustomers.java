@@ -22,8 +22,10 @@ public interface FindCustomers {
      * @param open what is open in the customer's currency
      * @param overdue what of it is past its due day
      * @param credit what of their money settles nothing yet
+     * @param mandate the state of the mandate under which they are collected; empty for none
      */
-    record Listed(Customer customer, String group, int documents, Money open, Money overdue, Money credit) {}
+    record Listed(
+            Customer customer, String group, int documents, Money open, Money overdue, Money credit, String mandate) {}
 
     Optional<Customer> find(BusinessId business, CustomerId id);
 
@@ -37,9 +39,15 @@ public interface FindCustomers {
     /** Those whose code, name, e-mail, address or tax number holds each of the words, accents and case aside. */
     List<Customer> search(BusinessId business, String words, int most);
 
-    /** Which customers are wanted: those that the words find, of a group, or of any for null. */
-    record Filter(String words, UUID group) {
-        public static final Filter ALL = new Filter("", null);
+    /**
+     * Which customers are wanted.
+     *
+     * @param words that find them, or empty
+     * @param group that they are in, or null
+     * @param mandate the state of their mandate, {@code none} for those without one, or empty
+     */
+    record Filter(String words, UUID group, String mandate) {
+        public static final Filter ALL = new Filter("", null, "");
     }
 
     /** The list with what each owes, overdue as of the day. */

@@ -90,16 +90,6 @@ class CandidateStore {
                 .map(r -> found(r).candidate());
     }
 
-    /** How many open items of a customer will use up their mandate's count and do not yet. */
-    int plannedOf(BusinessId business, CustomerId customer) {
-        return db.fetchSingle("""
-                        select count(*)::int from claim k join document d on d.business_id = k.business_id and d.id = k.document_id
-                         where k.business_id = {0} and k.customer_id = {1} and k.left_minor > 0 and d.kind = 'invoice' and d.manner ->> 'byCard' = 'false' and d.manner ->> 'bankAccount' is null
-                           and not exists (select 1 from collection_item i join debit e on e.business_id = i.business_id and e.collection_id = i.collection_id where i.business_id = k.business_id and i.claim_id = k.id)
-                        """, DSL.inline(business.value()), DSL.val(customer.value()))
-                .get(0, Integer.class);
-    }
-
     /** What is free of the customers' credit in the currency. */
     Map<CustomerId, Money> credit(BusinessId business, String currency) {
         Map<CustomerId, Money> credit = new HashMap<>();

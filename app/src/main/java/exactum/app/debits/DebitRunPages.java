@@ -90,7 +90,7 @@ class DebitRunPages {
     @GetMapping("/debit-runs")
     String list(BusinessId business, Model model) {
         LocalDate today = bank.now(business).toLocalDate();
-        model.addAttribute("runs", runs.latest(business, 60));
+        model.addAttribute("runs", runs.latest(business, 200));
         model.addAttribute(
                 "schemes", Arrays.stream(Scheme.values()).map(Scheme::words).toList());
         model.addAttribute("groups", groups.all(business));
@@ -172,7 +172,11 @@ class DebitRunPages {
                 run.date(),
                 Math.max(1, account.profile().leadDays()),
                 account.profile().cutOff(),
-                byDay);
+                byDay,
+                debits.groups(run.business(), run.id()).stream()
+                        .filter(DebitStore.Group::isBooked)
+                        .map(DebitStore.Group::on)
+                        .collect(Collectors.toSet()));
     }
 
     private ExpectedBack expected(BusinessId business, List<RunItem> items) {
@@ -234,6 +238,7 @@ class DebitRunPages {
     @GetMapping("/debit-runs/settings")
     String settings(BusinessId business, Model model) {
         model.addAttribute("settings", settings.of(business));
+        model.addAttribute("timers", DebitSettings.Timer.values());
         model.addAttribute("schemes", Scheme.values());
         model.addAttribute("today", bank.now(business).toLocalDate());
         return "debits/settings";
@@ -244,6 +249,14 @@ class DebitRunPages {
     String settle(BusinessId business, @RequestParam Map<String, String> fields) {
         change.save(business, TypedForm.read(fields, DebitRunPages::typed));
         return "redirect:/debit-runs/settings";
+    }
+
+    private static DebitSettings.Timer timer(TypedForm f) {
+        List<String> codes = Arrays.stream(DebitSettings.Timer.values())
+                .map(DebitSettings.Timer::code)
+                .toList();
+        String chosen = f.oneOf("timer", "what is done by itself", codes);
+        return codes.contains(chosen) ? DebitSettings.Timer.of(chosen) : DebitSettings.Timer.OFF;
     }
 
     private static DebitSettings typed(TypedForm f) {
@@ -265,7 +278,7 @@ class DebitRunPages {
                 least == null ? 0 : least.minor(),
                 horizon,
                 f.has("together"),
-                f.has("byItself"),
+                timer(f),
                 fee == null ? 0 : fee.minor());
     }
 }

@@ -25,7 +25,7 @@ class DebitSettingStore {
                         s.getLeastMinor(),
                         s.getHorizonDays(),
                         s.getTogether(),
-                        s.getByItself(),
+                        DebitSettings.Timer.of(s.getTimer()),
                         s.getFeeMinor()))
                 .orElse(DebitSettings.USUAL);
     }
@@ -37,7 +37,7 @@ class DebitSettingStore {
                 .setLeastMinor(s.leastMinor())
                 .setHorizonDays(s.horizonDays())
                 .setTogether(s.isTogether())
-                .setByItself(s.isByItself())
+                .setTimer(s.timer().code())
                 .setFeeMinor(s.feeMinor());
         db.insertInto(DEBIT_SETTING)
                 .set(DEBIT_SETTING.BUSINESS_ID, business)

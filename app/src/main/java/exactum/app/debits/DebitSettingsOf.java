@@ -30,7 +30,15 @@ public class DebitSettingsOf {
         DebitSettings s = store.of(business);
         save(
                 business,
-                new DebitSettings(
-                        s.retry(), s.leastMinor(), s.horizonDays(), s.isTogether(), s.isByItself(), fee.minor()));
+                new DebitSettings(s.retry(), s.leastMinor(), s.horizonDays(), s.isTogether(), s.timer(), fee.minor()));
+    }
+
+    /** What is done each day by itself. */
+    @Transactional
+    public void timer(BusinessId business, DebitSettings.Timer timer) {
+        DebitSettings s = store.of(business);
+        save(
+                business,
+                new DebitSettings(s.retry(), s.leastMinor(), s.horizonDays(), s.isTogether(), timer, s.feeMinor()));
     }
 }

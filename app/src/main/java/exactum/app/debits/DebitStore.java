@@ -204,15 +204,17 @@ class DebitStore {
 
     /** What was withdrawn before the bank had it counts no more, and what the bank was to be told is told next time. */
     void unused(BusinessId business, Collection<CollectionId> withdrawn) {
-        db.execute(
-                """
+        db.execute("""
                 update mandate m set counted = m.counted - u.n, new_account = m.new_account or u.new_account, former_reference = case when m.former_reference = '' then u.former else m.former_reference end
                   from (select d.mandate_id, (count(*) filter (where d.try_no = 1))::int as n, bool_or(d.new_account) as new_account, max(d.former_reference) as former
                           from debit d where d.business_id = {0} and d.collection_id = any({1}) group by 1) u
                  where m.business_id = {0} and m.id = u.mandate_id
-                """,
-                DSL.inline(business.value()),
-                DSL.val(withdrawn.stream().map(CollectionId::value).toArray(UUID[]::new)));
+                """, DSL.inline(business.value()), DSL.val(uuids(withdrawn)));
+    }
+
+    /** As one array, since a statement takes only so many single values. */
+    private static UUID[] uuids(Collection<CollectionId> ids) {
+        return ids.stream().map(CollectionId::value).toArray(UUID[]::new);
     }
 
     /** Moves collections on; answers those that were moved. */
@@ -221,7 +223,7 @@ class DebitStore {
         List<CollectionId> moved = db.update(COLLECTION)
                 .set(COLLECTION.STATE, to)
                 .where(COLLECTION.BUSINESS_ID.eq(business))
-                .and(COLLECTION.ID.in(ids))
+                .and(DSL.condition("collection.id = any({0})", DSL.val(uuids(ids))))
                 .and(COLLECTION.STATE.in(from))
                 .returning(COLLECTION.ID)
                 .fetch(COLLECTION.ID);
@@ -229,7 +231,7 @@ class DebitStore {
             db.update(COLLECTION_ITEM)
                     .set(COLLECTION_ITEM.LIVE, false)
                     .where(COLLECTION_ITEM.BUSINESS_ID.eq(business))
-                    .and(COLLECTION_ITEM.COLLECTION_ID.in(moved))
+                    .and(DSL.condition("collection_item.collection_id = any({0})", DSL.val(uuids(moved))))
                     .and(COLLECTION_ITEM.LIVE)
                     .execute();
         return moved;
@@ -466,7 +468,7 @@ class DebitStore {
         of.forEach(d -> currencies.put(d.id(), d.amount().currency().getCurrencyCode()));
         db.selectFrom(COLLECTION_ITEM)
                 .where(COLLECTION_ITEM.BUSINESS_ID.eq(business))
-                .and(COLLECTION_ITEM.COLLECTION_ID.in(currencies.keySet()))
+                .and(DSL.condition("collection_item.collection_id = any({0})", DSL.val(uuids(currencies.keySet()))))
                 .forEach(i -> items.computeIfAbsent(i.getCollectionId(), c -> new HashMap<>())
                         .put(i.getClaimId(), Money.ofMinor(currencies.get(i.getCollectionId()), i.getAmountMinor())));
         return items;

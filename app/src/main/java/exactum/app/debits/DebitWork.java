@@ -3,6 +3,7 @@ package exactum.app.debits;
 import exactum.app.audit.Audit;
 import exactum.app.mandates.Mandates;
 import exactum.core.ids.BusinessId;
+import exactum.core.ids.DebitRunId;
 import exactum.core.problem.Refusal;
 import exactum.core.scheme.Scheme;
 import java.time.LocalDate;
@@ -66,7 +67,30 @@ public class DebitWork {
         if (!canCollect) return;
         announce.announce(business);
         DebitSettings how = settings.of(business);
-        if (how.isByItself()) propose(business, today.plusDays(how.horizonDays()));
+        switch (how.timer()) {
+            case OFF -> {}
+            case PROPOSES -> propose(business, today.plusDays(how.horizonDays()));
+            case COLLECTS -> collect(business, today);
+        }
+    }
+
+    /** What has to be with the bank today, as late as it may be, so that payers can pay otherwise until then. */
+    private void collect(BusinessId business, LocalDate today) {
+        for (Scheme scheme : Scheme.values()) {
+            if (bank.accounts(business, scheme).isEmpty()
+                    || !scheme.rules().calendar().isOpen(today)) continue;
+            int lead = Math.max(
+                    scheme.rules().termsOn(today).leadOpenDays(),
+                    bank.account(business, scheme).profile().leadDays());
+            LocalDate until = scheme.rules().calendar().plusOpenDays(today, lead);
+            DebitRunId run = plan.rehearse(business, scheme, until, DebitRun.Filter.ALL);
+            if (runs.find(business, run).orElseThrow().collectable() == 0) {
+                runs.drop(business, run);
+            } else if (commit.start(business, run)) {
+                commit.execute(business, run);
+                handOver.handOver(business, run);
+            }
+        }
     }
 
     /** A run is only proposed: a person looks, commits and hands it over. One that was not looked at is planned again. */

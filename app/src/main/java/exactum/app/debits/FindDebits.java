@@ -3,7 +3,6 @@ package exactum.app.debits;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CameBackId;
 import exactum.core.ids.ClaimId;
-import exactum.core.ids.CustomerId;
 import exactum.core.ids.DebitRunId;
 import exactum.core.ids.DocumentId;
 import exactum.core.money.Money;
@@ -42,10 +41,4 @@ public interface FindDebits {
 
     /** What came back and waits to be taken in. */
     List<CameBackId> waiting(BusinessId business);
-
-    /**
-     * What the mandate of a document says before it is issued: that this is the last it allows, or one too many, or that its
-     * notice is too short; in words.
-     */
-    List<String> remarks(BusinessId business, CustomerId customer, LocalDate due);
 }

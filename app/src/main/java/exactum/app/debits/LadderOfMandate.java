@@ -11,6 +11,7 @@ import exactum.core.text.Days;
 import exactum.core.working.Working;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -62,6 +63,7 @@ class LadderOfMandate implements MandateSection {
         LocalDate today = bank.now(business).toLocalDate();
         List<DebitStore.Debit> all = debits.ofMandate(business, mandate.id(), SHOWN).stream()
                 .filter(d -> !d.state().equals(DebitStore.WITHDRAWN))
+                .sorted(Comparator.comparing(DebitStore.Debit::on))
                 .toList();
         Map<CollectionId, CameBack> back = new HashMap<>();
         cameBack.of(business, all.stream().map(DebitStore.Debit::id).toList())

@@ -1,7 +1,11 @@
 package exactum.app.debits;
 
+import exactum.app.cards.CardPaymentBegins;
 import exactum.app.settlement.Settled;
+import exactum.app.web.Texts;
+import exactum.core.ids.BusinessId;
 import exactum.core.ids.ClaimId;
+import exactum.core.problem.Refusal;
 import exactum.core.settlement.Signal;
 import java.util.List;
 import org.springframework.context.event.EventListener;
@@ -27,20 +31,39 @@ class LeaveRun {
                 .filter(Signal.OpenChanged.class::isInstance)
                 .map(s -> ((Signal.OpenChanged) s).claim())
                 .toList();
-        if (changed.isEmpty()) return;
-        List<DebitStore.Debit> planned = debits.liveFor(settled.business(), changed).stream()
-                .filter(d -> d.state().equals(DebitStore.PLANNED))
-                .toList();
+        if (!changed.isEmpty()) leave(settled.business(), debits.liveFor(settled.business(), changed));
+    }
+
+    /** Who pays by card before the hand-over leaves the run as well; afterwards they would pay twice. */
+    @EventListener
+    @Transactional(propagation = Propagation.MANDATORY)
+    void cardBegins(CardPaymentBegins begins) {
+        List<DebitStore.Debit> live = debits.liveFor(begins.business(), begins.claims());
+        live.stream()
+                .filter(d -> d.state().equals(DebitStore.IN_FLIGHT))
+                .findFirst()
+                .ifPresent(d -> {
+                    throw new Refusal(
+                            "debit.in-flight",
+                            "It is being collected from your account on %s already. Nothing was charged."
+                                    .formatted(Texts.day(d.on())));
+                });
+        leave(begins.business(), live);
+    }
+
+    private void leave(BusinessId business, List<DebitStore.Debit> live) {
+        List<DebitStore.Debit> planned =
+                live.stream().filter(d -> d.state().equals(DebitStore.PLANNED)).toList();
         if (planned.isEmpty()) return;
         var gone = debits.move(
-                settled.business(),
+                business,
                 planned.stream().map(DebitStore.Debit::id).toList(),
                 List.of(DebitStore.PLANNED),
                 DebitStore.WITHDRAWN);
-        debits.unused(settled.business(), gone);
+        debits.unused(business, gone);
         planned.stream().map(DebitStore.Debit::run).distinct().forEach(run -> {
-            debits.countGroups(settled.business(), run);
-            runs.count(settled.business(), run);
+            debits.countGroups(business, run);
+            runs.count(business, run);
         });
     }
 }

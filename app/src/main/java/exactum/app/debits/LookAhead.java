@@ -2,13 +2,11 @@ package exactum.app.debits;
 
 import exactum.app.mandates.FindMandates;
 import exactum.app.mandates.Mandate;
-import exactum.app.web.Texts;
 import exactum.core.collection.Candidate;
 import exactum.core.collection.CollectionDay;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CameBackId;
 import exactum.core.ids.ClaimId;
-import exactum.core.ids.CustomerId;
 import exactum.core.ids.DebitRunId;
 import exactum.core.ids.DocumentId;
 import exactum.core.mandate.Allows;
@@ -116,30 +114,5 @@ class LookAhead implements FindDebits {
         return cameBack.inState(business, CameBack.State.NEW, Integer.MAX_VALUE).stream()
                 .map(CameBack::id)
                 .toList();
-    }
-
-    @Override
-    public List<String> remarks(BusinessId business, CustomerId customer, LocalDate due) {
-        var remarks = new ArrayList<String>();
-        Optional<Mandate> found = mandates.forCustomer(business, customer);
-        if (found.isEmpty()) return remarks;
-        Mandate m = found.get();
-        if (m.state() != MandateState.ACTIVE) {
-            remarks.add("Mandate %s is %s.".formatted(m.reference(), m.state().words()));
-            return remarks;
-        }
-        Integer left = Allows.left(m.authority(), m.usage());
-        int planned = candidates.plannedOf(business, customer);
-        if (left != null && left - planned <= 0)
-            remarks.add("Mandate %s was for %s, all of them used or planned: this one cannot be collected."
-                    .formatted(m.reference(), Texts.count(m.authority().most(), "collection", "collections")));
-        else if (left != null && left - planned == 1)
-            remarks.add("It is the last collection that mandate %s allows; the next needs another mandate."
-                    .formatted(m.reference()));
-        LocalDate told = bank.now(business).toLocalDate().plusDays(m.authority().noticeDays());
-        if (due != null && due.isBefore(told))
-            remarks.add("The payer is told %d days ahead, so it is collected on %s at the earliest, not on %s."
-                    .formatted(m.authority().noticeDays(), Texts.day(told), Texts.day(due)));
-        return remarks;
     }
 }

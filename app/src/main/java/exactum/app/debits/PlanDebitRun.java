@@ -84,6 +84,14 @@ public class PlanDebitRun {
         return run.id();
     }
 
+    /** Drops a rehearsal that nobody committed; nothing for any other. */
+    @Transactional
+    public void drop(BusinessId business, DebitRunId id) {
+        runs.lock(business, id)
+                .filter(r -> r.state() == DebitRun.State.REHEARSED)
+                .ifPresent(r -> runs.drop(business, id));
+    }
+
     private void plan(DebitRun run, BankAccount account) {
         List<CandidateStore.Found> found = candidates.find(run.business(), run.filter(), run.until());
         Map<ClaimId, CandidateStore.Found> byClaim = new HashMap<>();

@@ -10,6 +10,7 @@ import java.time.LocalTime;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
 
 /**
@@ -33,12 +34,30 @@ public record RunStrip(List<Day> days, String text) {
      * @param words what happens on it, or empty
      * @param amount what is collected on it, in words, or empty
      * @param height of its bar
+     * @param isBooked whether that happened already
      */
-    public record Day(int x, String label, String weekday, boolean isShut, String words, String amount, int height) {}
+    public record Day(
+            int x,
+            String label,
+            String weekday,
+            boolean isShut,
+            String words,
+            String amount,
+            int height,
+            boolean isBooked) {}
 
-    /** Of what is collected on which days. */
+    /**
+     * Of what is collected on which days.
+     *
+     * @param booked the days that were booked already
+     */
     static RunStrip of(
-            SchemeRules rules, LocalDate today, int leadOpenDays, LocalTime cutOff, Map<LocalDate, Money> collected) {
+            SchemeRules rules,
+            LocalDate today,
+            int leadOpenDays,
+            LocalTime cutOff,
+            Map<LocalDate, Money> collected,
+            Set<LocalDate> booked) {
         var byDay = new TreeMap<>(collected);
         if (byDay.isEmpty()) return new RunStrip(List.of(), "Nothing is collected.");
         BankingCalendar calendar = rules.calendar();
@@ -58,7 +77,8 @@ public record RunStrip(List<Day> days, String text) {
                     !calendar.isOpen(day),
                     words,
                     amount == null ? "" : amount.text(),
-                    amount == null ? 0 : (int) Math.max(6, TALLEST * amount.minor() / most)));
+                    amount == null ? 0 : (int) Math.max(6, TALLEST * amount.minor() / most),
+                    booked.contains(day)));
         }
         String text = "Handed over by %s, %s. ".formatted(Days.weekday(handOver), cutOff)
                 + byDay.entrySet().stream()

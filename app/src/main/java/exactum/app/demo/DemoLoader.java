@@ -42,6 +42,7 @@ class DemoLoader {
     private final OpeningScene scene;
     private final PaperScene papers;
     private final Seasons seasons;
+    private final DebitOwners debits;
     private final WaterRates water;
     private final Street street;
     private final PlayDays play;
@@ -65,6 +66,7 @@ class DemoLoader {
             OpeningScene scene,
             PaperScene papers,
             Seasons seasons,
+            DebitOwners debits,
             WaterRates water,
             Street street,
             PlayDays play,
@@ -86,6 +88,7 @@ class DemoLoader {
         this.scene = scene;
         this.papers = papers;
         this.seasons = seasons;
+        this.debits = debits;
         this.water = water;
         this.street = street;
         this.play = play;
@@ -148,6 +151,7 @@ class DemoLoader {
             scene.on(id, harbour, day);
             papers.on(id, harbour, day);
             seasons.on(id, harbour, day);
+            debits.on(id, harbour, day);
             water.on(id, harbour, day);
         });
     }

@@ -69,6 +69,7 @@ class SetUpHarbour {
     private final OtherSides others;
     private final ShelfOfLines shelf;
     private final Seasons seasons;
+    private final DebitOwners debits;
     private final SaveRecurring recurring;
     private final Settings settings;
     private final JsonMapper json;
@@ -87,6 +88,7 @@ class SetUpHarbour {
             OtherSides others,
             ShelfOfLines shelf,
             Seasons seasons,
+            DebitOwners debits,
             SaveRecurring recurring,
             Settings settings,
             JsonMapper json) {
@@ -102,6 +104,7 @@ class SetUpHarbour {
         this.others = others;
         this.shelf = shelf;
         this.seasons = seasons;
+        this.debits = debits;
         this.recurring = recurring;
         this.settings = settings;
         this.json = json;
@@ -231,6 +234,7 @@ class SetUpHarbour {
         dollars(id, items.get("BERTH-12"), terms, country);
         prices(id, harbour, items, ids);
         seasons.agree(id, harbour, ids);
+        debits.arrive(id, harbour, items);
     }
 
     /** Clubs pay less for lifts, one customer has a price of their own, berths rise next year, and power costs less the more it is. */

@@ -70,6 +70,23 @@ class Street {
                 Map.of("currency", currency, "fee", amount, "name", name));
     }
 
+    /** Debits of an account are rejected or returned from now on, so many times. */
+    void fate(String iban, String kind, String reason, int after, int times) {
+        post(
+                settings.standinsAddress() + "/bank/fate",
+                Map.of(
+                        "iban",
+                        iban,
+                        "kind",
+                        kind,
+                        "reason",
+                        reason,
+                        "after",
+                        Integer.toString(after),
+                        "times",
+                        Integer.toString(times)));
+    }
+
     private void post(String address, Map<String, String> fields) {
         var form = new LinkedMultiValueMap<String, String>();
         fields.forEach(form::add);

@@ -9,6 +9,8 @@ import exactum.app.daysheet.Decisions;
 import exactum.app.installation.BusinessClock;
 import exactum.app.links.PaymentLink;
 import exactum.app.links.PaymentLinks;
+import exactum.app.mandates.FindMandates;
+import exactum.app.mandates.Mandate;
 import exactum.app.messages.FindMessages;
 import exactum.app.settlement.FindClaims;
 import exactum.app.settlement.FindPayments;
@@ -22,6 +24,7 @@ import exactum.core.calendar.Clearing;
 import exactum.core.document.DocumentKind;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.PaymentLinkId;
+import exactum.core.mandate.MandateState;
 import exactum.core.money.Money;
 import java.time.LocalDate;
 import java.util.List;
@@ -60,6 +63,7 @@ class DocumentPages {
     private final ObjectProvider<DocumentSection> sections;
     private final Attachments attachments;
     private final ListDocuments lists;
+    private final FindMandates mandates;
     private final BusinessClock clock;
 
     DocumentPages(
@@ -82,10 +86,12 @@ class DocumentPages {
             ObjectProvider<DocumentSection> sections,
             Attachments attachments,
             ListDocuments lists,
+            FindMandates mandates,
             BusinessClock clock) {
         this.sections = sections;
         this.attachments = attachments;
         this.lists = lists;
+        this.mandates = mandates;
         this.documents = documents;
         this.claims = claims;
         this.schedules = schedules;
@@ -122,6 +128,7 @@ class DocumentPages {
                         document, Clearing.of(businesses.get(business).currency())));
         model.addAttribute("reschedulings", schedules.of(business, document.id()));
         model.addAttribute("open", open);
+        model.addAttribute("covered", isCovered(business, document));
         model.addAttribute("today", today);
         model.addAttribute("trail", trails.ofDocument(business, document.id()));
         model.addAttribute("figures", IssuedFigures.of(document));
@@ -191,6 +198,11 @@ class DocumentPages {
     }
 
     /** Makes or finds the invoice's open link and shows its address, to be copied or printed. */
+    private boolean isCovered(BusinessId business, Document document) {
+        Mandate mandate = mandates.covering(business, List.of(document.id())).get(document.id());
+        return mandate != null && mandate.state() == MandateState.ACTIVE;
+    }
+
     @PostMapping("/invoices/{number}/link")
     @Needs(Power.MESSAGES)
     String link(BusinessId business, @PathVariable String number, Model model) {

@@ -6,6 +6,7 @@ import exactum.app.customers.Customer;
 import exactum.app.customers.FindCustomers;
 import exactum.app.database.Ids;
 import exactum.app.daysheet.Sums;
+import exactum.app.mandates.MandateRemarks;
 import exactum.app.settlement.FindClaims;
 import exactum.app.settlement.FindPayments;
 import exactum.app.setup.FindSetup;
@@ -19,6 +20,7 @@ import exactum.core.ids.DocumentId;
 import exactum.core.ids.Id;
 import exactum.core.money.Money;
 import exactum.core.problem.Refusal;
+import exactum.core.settlement.Claim;
 import exactum.core.working.Working;
 import java.time.LocalDate;
 import java.util.Comparator;
@@ -41,6 +43,7 @@ class DraftPaper {
     private final DividedPaper divided;
     private final CreditableStore creditables;
     private final Attachments attachments;
+    private final MandateRemarks remarks;
 
     DraftPaper(
             Drafts drafts,
@@ -53,7 +56,8 @@ class DraftPaper {
             JoinStanding standing,
             DividedPaper divided,
             CreditableStore creditables,
-            Attachments attachments) {
+            Attachments attachments,
+            MandateRemarks remarks) {
         this.drafts = drafts;
         this.customers = customers;
         this.payments = payments;
@@ -65,6 +69,7 @@ class DraftPaper {
         this.divided = divided;
         this.creditables = creditables;
         this.attachments = attachments;
+        this.remarks = remarks;
     }
 
     DocumentForm form(Business business, Map<String, String> fields) {
@@ -198,13 +203,22 @@ class DraftPaper {
             Prepared prepared = drafts.rehearse(business.id(), draft == null ? typed : typed.like(draft));
             model.addAttribute("rehearsal", prepared);
             boolean collected = prepared.manner().collected();
-            model.addAttribute("collected", collected);
+            model.addAttribute(
+                    "debitRemarks",
+                    collected ? remarks.of(business.id(), customer.id(), firstDue(prepared)) : List.of());
             model.addAttribute("payable", collected || isPayable(business.id(), prepared));
             if (prepared.draft().kind() == DocumentKind.CREDIT_NOTE)
                 model.addAttribute("settles", settles(business.id(), prepared));
         } catch (Refusal notYet) {
             model.addAttribute("notYet", notYet.sentence());
         }
+    }
+
+    private static LocalDate firstDue(Prepared prepared) {
+        return prepared.claims().stream()
+                .map(Claim::due)
+                .min(LocalDate::compareTo)
+                .orElse(null);
     }
 
     private boolean isPayable(BusinessId business, Prepared p) {

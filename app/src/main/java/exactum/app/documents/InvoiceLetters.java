@@ -271,10 +271,18 @@ class InvoiceLetters implements LetterWriter {
                             d.seller().senderName());
         }
 
+        /** Amount and day stand above it, so that with this the message is the advance notice of the debit. */
+        private String collected() {
+            Manner.Debited debited = d.manner().debited();
+            return debited == null
+                    ? say("letter.collected")
+                    : say("paper.debited", debited.ending(), debited.mandate(), debited.creditor());
+        }
+
         /** The channels that the document names; without a card its page can still be seen. */
         private String howToPay() {
             String link = looked.address();
-            if (d.manner().collected()) return say("letter.collected") + "\n" + say("letter.see") + "\n" + link;
+            if (d.manner().collected()) return collected() + "\n" + say("letter.see") + "\n" + link;
             String card = say(d.manner().byCard() ? "letter.by-card" : "letter.see") + "\n" + link;
             BankAccountId account = d.manner().transferTo();
             if (account == null) return card;

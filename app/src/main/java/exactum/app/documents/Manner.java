@@ -12,9 +12,37 @@ import java.util.UUID;
  * @param taxNote why it is taxed otherwise than usual; else empty
  * @param byCard whether it leads to the payer's page, where cards are taken
  * @param bankAccount the account that it asks a transfer to, or null; neither of both where we collect it
+ * @param debited the mandate under which we collect it, or null where there is none
  */
 public record Manner(
-        Language language, Delivery delivery, String serviceAddress, String taxNote, boolean byCard, UUID bankAccount) {
+        Language language,
+        Delivery delivery,
+        String serviceAddress,
+        String taxNote,
+        boolean byCard,
+        UUID bankAccount,
+        Debited debited) {
+
+    /** One that no mandate covers. */
+    public Manner(
+            Language language,
+            Delivery delivery,
+            String serviceAddress,
+            String taxNote,
+            boolean byCard,
+            UUID bankAccount) {
+        this(language, delivery, serviceAddress, taxNote, byCard, bankAccount, null);
+    }
+
+    /**
+     * The mandate under which it is collected, as the payer reads it; with the amount and the day on it the document is the advance
+     * notice.
+     *
+     * @param mandate its reference
+     * @param ending of the payer's account
+     * @param creditor our creditor identifier
+     */
+    public record Debited(String mandate, String ending, String creditor) {}
 
     /** The account that it asks a transfer to, or null. */
     public BankAccountId transferTo() {

@@ -11,6 +11,9 @@ import exactum.app.customers.Mail;
 import exactum.app.customers.PaysBy;
 import exactum.app.database.Ids;
 import exactum.app.ledger.Ledger;
+import exactum.app.mandates.FindMandates;
+import exactum.app.mandates.Mandate;
+import exactum.app.mandates.MandatePaper;
 import exactum.app.setup.Account;
 import exactum.app.setup.BankAccount;
 import exactum.app.setup.FindSetup;
@@ -37,6 +40,7 @@ import exactum.core.ids.TermsId;
 import exactum.core.ledger.AccountCode;
 import exactum.core.ledger.AccountRole;
 import exactum.core.ledger.Bookings;
+import exactum.core.mandate.MandateState;
 import exactum.core.money.ExchangeRate;
 import exactum.core.money.Money;
 import exactum.core.money.Valued;
@@ -58,6 +62,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
@@ -76,6 +81,8 @@ public class PrepareDocuments {
     private final Ledger ledger;
     private final Wordings words;
     private final CreditableStore creditables;
+    private final FindMandates mandates;
+    private final MandatePaper paper;
 
     PrepareDocuments(
             FindBusinesses businesses,
@@ -85,8 +92,12 @@ public class PrepareDocuments {
             FreeAccounts free,
             Ledger ledger,
             Wordings words,
-            CreditableStore creditables) {
+            CreditableStore creditables,
+            FindMandates mandates,
+            MandatePaper paper) {
         this.creditables = creditables;
+        this.mandates = mandates;
+        this.paper = paper;
         this.businesses = businesses;
         this.customers = customers;
         this.rules = rules;
@@ -113,6 +124,7 @@ public class PrepareDocuments {
         private final Map<String, NumberSeries> series = new HashMap<>();
         private final Map<CustomerId, Customer> known = new HashMap<>();
         private final Map<CustomerId, HowBilled> billed = new HashMap<>();
+        private final Map<CustomerId, Optional<Mandate>> covering = new HashMap<>();
         private final Map<UUID, Layout> layouts;
         private final List<BankAccount> banks;
         private final Map<String, ExchangeRate> exchange = new HashMap<>();
@@ -272,7 +284,29 @@ public class PrepareDocuments {
                     otherwise ? taxNote(how) : "",
                     false,
                     null);
-            return pays == PaysBy.COLLECTED ? collected : asked(collected, layout, pays, content.currency());
+            return pays == PaysBy.COLLECTED
+                    ? debited(collected, customer, content.currency())
+                    : asked(collected, layout, pays, content.currency());
+        }
+
+        /** With the mandate that covers what is made for the customer now, where there is one. */
+        private Manner debited(Manner collected, Customer customer, Currency currency) {
+            return covering.computeIfAbsent(customer.id(), c -> mandates.forCustomer(business.id(), c))
+                    .filter(m -> m.state() == MandateState.ACTIVE)
+                    .filter(m -> m.authority().scheme().rules().currency().equals(currency))
+                    .flatMap(m -> paper.findCreditor(business.id())
+                            .map(creditor -> new Manner(
+                                    collected.language(),
+                                    collected.delivery(),
+                                    collected.serviceAddress(),
+                                    collected.taxNote(),
+                                    false,
+                                    null,
+                                    new Manner.Debited(
+                                            m.reference().value(),
+                                            m.payer().ending(),
+                                            creditor.identifier().value()))))
+                    .orElse(collected);
         }
 
         /** How a document of ours is paid where its payer is asked for it; a card where nothing else is left. */

@@ -77,16 +77,15 @@ class AskPages {
         LocalDate today = clock.today(business.id());
         List<Customer> found = customer.map(
                         c -> List.of(customers.find(business.id(), c).orElseThrow(NotHere::new)))
-                .orElseGet(() ->
-                        customers
-                                .list(
-                                        business.id(),
-                                        new FindCustomers.Filter(words.strip(), group),
-                                        today,
-                                        Slice.first(MOST))
-                                .stream()
-                                .map(FindCustomers.Listed::customer)
-                                .toList());
+                .orElseGet(() -> customers
+                        .list(
+                                business.id(),
+                                new FindCustomers.Filter(words.strip(), group, ""),
+                                today,
+                                Slice.first(MOST))
+                        .stream()
+                        .map(FindCustomers.Listed::customer)
+                        .toList());
         model.addAttribute(
                 "rows",
                 found.stream()

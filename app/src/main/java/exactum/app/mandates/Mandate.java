@@ -16,6 +16,7 @@ import java.time.LocalDate;
  * A payer's authority to debit an account; the account's number is shown by its ending only.
  *
  * @param amended what the bank is told with the next collection
+ * @param since the day of the latest thing that happened to it
  * @param replacedBy the mandate that took its place, or null
  * @param revision raised by each change
  */
@@ -32,6 +33,7 @@ public record Mandate(
         MandateId replacedBy,
         Usage usage,
         LocalDate madeOn,
+        LocalDate since,
         int revision) {
 
     /**

@@ -38,7 +38,7 @@ class MandateDecisions extends FewDecisions {
                 all.add(of(
                         m,
                         "Mandate %s is suspended".formatted(m.reference()),
-                        m.madeOn(),
+                        m.since(),
                         at,
                         "Ask for another",
                         "/mandates/ask?customer=" + m.customer() + "&replaces=" + m.id()));
@@ -46,7 +46,7 @@ class MandateDecisions extends FewDecisions {
                 all.add(of(
                         m,
                         "Mandate %s waits for the payer’s bank".formatted(m.reference()),
-                        m.madeOn(),
+                        m.since(),
                         at,
                         "See it",
                         at));

@@ -47,6 +47,22 @@ final class MandateForm {
                 form.has("collects"));
     }
 
+    /** Of a file: its reference must stand there. */
+    NewMandate imported(Customer customer) {
+        form.required("reference", "reference", TextKind.CODE);
+        NewMandate read = onPaper(customer);
+        return new NewMandate(
+                read.customer(),
+                read.reference(),
+                read.authority(),
+                read.account(),
+                Way.IMPORT,
+                read.signature(),
+                read.cover(),
+                null,
+                true);
+    }
+
     NewMandate.Account account() {
         return new NewMandate.Account(
                 form.required("payer", "account holder", TextKind.NAME), form.parsed("iban", "IBAN", Iban::new), bic());

@@ -7,6 +7,7 @@ import exactum.app.press.PdfPress;
 import exactum.app.setup.Creditor;
 import exactum.app.setup.FindSetup;
 import exactum.core.bank.Iban;
+import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactum.core.mandate.Authority;
 import exactum.core.problem.Refusal;
@@ -14,6 +15,7 @@ import exactum.core.scheme.Scheme;
 import java.util.HashMap;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import org.springframework.stereotype.Component;
 
 /** The form of a mandate in the scheme's words: empty to be signed on paper, or with what was signed. */
@@ -35,16 +37,21 @@ public class MandatePaper {
 
     /** The identifier under which a business collects; a refusal while there is none. */
     public Creditor creditor(Business business) {
-        return setup.bankAccounts(business.id()).stream()
-                .filter(b -> b.profile().creditor() != null)
-                .findFirst()
-                .flatMap(b -> setup.creditors(business.id()).stream()
-                        .filter(c -> c.id().equals(b.profile().creditor()))
-                        .findFirst())
+        return findCreditor(business.id())
                 .orElseThrow(
                         () -> new Refusal(
                                 "mandate.no-creditor",
                                 "No bank account has a creditor identifier yet, and a mandate cannot be given without one. Add it in the set-up, under bank accounts."));
+    }
+
+    /** The same, or nothing while there is none. */
+    public Optional<Creditor> findCreditor(BusinessId business) {
+        return setup.bankAccounts(business).stream()
+                .filter(b -> b.profile().creditor() != null)
+                .findFirst()
+                .flatMap(b -> setup.creditors(business).stream()
+                        .filter(c -> c.id().equals(b.profile().creditor()))
+                        .findFirst());
     }
 
     /** To be printed and signed; the account is filled in by the payer. */

@@ -32,6 +32,7 @@ import java.util.Optional;
 import java.util.UUID;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
+import org.jooq.Field;
 import org.jooq.JSONB;
 import org.jooq.Record;
 import org.jooq.SelectConditionStep;
@@ -53,6 +54,11 @@ class MandateStore implements FindMandates {
                       case when c.document_id is not null then 1 when c.recurring_id is not null then 2 else 3 end,
                       m.made_on desc, m.id desc
             """;
+    private static final Field<LocalDate> SINCE = DSL.field(DSL.select(DSL.max(MANDATE_EVENT.EVENT_ON))
+                    .from(MANDATE_EVENT)
+                    .where(MANDATE_EVENT.BUSINESS_ID.eq(MANDATE.BUSINESS_ID))
+                    .and(MANDATE_EVENT.MANDATE_ID.eq(MANDATE.ID)))
+            .as("since");
     private final DSLContext db;
     private final Vault vault;
     private final JsonMapper json;
@@ -171,8 +177,8 @@ class MandateStore implements FindMandates {
         db.fetch(COVERING, DSL.val(business.value()), DSL.val(wanted))
                 .forEach(r -> ids.put(
                         new DocumentId(r.get("covered", UUID.class)), new MandateId(r.get("mandate_id", UUID.class))));
-        Map<MandateId, Mandate> byId = select(
-                        business, MANDATE.ID.in(ids.values().stream().distinct().toList()))
+        UUID[] mandates = ids.values().stream().distinct().map(MandateId::value).toArray(UUID[]::new);
+        Map<MandateId, Mandate> byId = select(business, DSL.condition("mandate.id = any({0})", DSL.val(mandates)))
                 .fetchMap(MANDATE.ID, this::mandate);
         Map<DocumentId, Mandate> covering = new LinkedHashMap<>();
         ids.forEach((document, mandate) -> covering.put(document, byId.get(mandate)));
@@ -335,6 +341,16 @@ class MandateStore implements FindMandates {
         return vault.digest("payer iban", number.value());
     }
 
+    /** How many open items of a customer will use up their mandate's count and do not yet. */
+    int plannedOf(BusinessId business, CustomerId customer) {
+        return db.fetchSingle("""
+                        select count(*)::int from claim k join document d on d.business_id = k.business_id and d.id = k.document_id
+                         where k.business_id = {0} and k.customer_id = {1} and k.left_minor > 0 and d.kind = 'invoice' and d.manner ->> 'byCard' = 'false' and d.manner ->> 'bankAccount' is null
+                           and not exists (select 1 from collection_item i join debit e on e.business_id = i.business_id and e.collection_id = i.collection_id where i.business_id = k.business_id and i.claim_id = k.id)
+                        """, DSL.inline(business.value()), DSL.val(customer.value()))
+                .get(0, Integer.class);
+    }
+
     private static Condition is(BusinessId business, Mandate m) {
         return MANDATE.BUSINESS_ID.eq(business).and(MANDATE.ID.eq(m.id())).and(MANDATE.REVISION.eq(m.revision()));
     }
@@ -342,6 +358,7 @@ class MandateStore implements FindMandates {
     private SelectConditionStep<Record> select(BusinessId business, Condition which) {
         var fields = new ArrayList<org.jooq.SelectFieldOrAsterisk>(List.of(MANDATE.fields()));
         fields.add(CUSTOMER.NAME);
+        fields.add(SINCE);
         return db.select(fields)
                 .from(MANDATE)
                 .join(CUSTOMER)
@@ -378,6 +395,7 @@ class MandateStore implements FindMandates {
                 m.getReplacedBy(),
                 new Usage(m.getCounted(), m.getEverCollected(), m.getLastPresented()),
                 m.getMadeOn(),
+                row.get(SINCE),
                 m.getRevision());
     }
 }

@@ -139,11 +139,18 @@ public class SigningLinks {
                         account,
                         Way.LINK,
                         signature,
-                        a.cover() == null ? List.of() : List.of(a.cover()),
+                        covers(link),
                         a.replaces(),
-                        a.cover() == null));
+                        a.cover() == null || a.cover().document() != null));
         store.signed(link.business(), link.id(), made);
         return made;
+    }
+
+    /** One that began from an invoice is for that invoice and for what comes after it. */
+    private static List<Mandate.Cover> covers(MandateLink link) {
+        Mandate.Cover asked = link.asked().cover();
+        if (asked == null) return List.of();
+        return asked.document() == null ? List.of(asked) : List.of(asked, Mandate.Cover.of(link.customer()));
     }
 
     /** The whole address, as it is sent. */

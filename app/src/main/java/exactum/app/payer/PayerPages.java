@@ -12,10 +12,15 @@ import exactum.app.installation.BusinessClock;
 import exactum.app.installation.Settings;
 import exactum.app.links.PaymentLink;
 import exactum.app.links.PaymentLinks;
+import exactum.app.mandates.Mandate;
+import exactum.app.mandates.MandateLink;
+import exactum.app.mandates.SigningLinks;
 import exactum.app.security.ContentPolicy;
 import exactum.app.setup.FindSetup;
 import exactum.app.web.NotHere;
 import exactum.core.document.DocumentKind;
+import exactum.core.problem.Refusal;
+import exactum.core.scheme.Scheme;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.net.URI;
@@ -45,6 +50,7 @@ class PayerPages {
     private final FindCollections collections;
     private final StartCardPayment start;
     private final AskProcessor ask;
+    private final SigningLinks signing;
     private final DocumentPdfs pdfs;
     private final Settings settings;
     private final BusinessClock clock;
@@ -58,6 +64,7 @@ class PayerPages {
             FindCollections collections,
             StartCardPayment start,
             AskProcessor ask,
+            SigningLinks signing,
             DocumentPdfs pdfs,
             Settings settings,
             BusinessClock clock) {
@@ -69,6 +76,7 @@ class PayerPages {
         this.collections = collections;
         this.start = start;
         this.ask = ask;
+        this.signing = signing;
         this.pdfs = pdfs;
         this.settings = settings;
         this.clock = clock;
@@ -110,9 +118,24 @@ class PayerPages {
             HttpServletResponse response,
             Model model) {
         Optional<PaymentLink> link = links.findByToken(token).filter(this::isOpen);
-        boolean byCard = link.isPresent() && takesCard(view.document(link.get()));
+        boolean byCard = link.isPresent() && view.takesCard(link.get(), view.document(link.get()));
         if (!byCard) return show(token, request, response, model);
-        return switch (start.start(link.get(), shown, settings.publicAddress() + "/pay/" + token + "/back")) {
+        try {
+            return started(token, link.get(), shown, request, response, model);
+        } catch (Refusal refused) {
+            model.addAttribute("notice", refused.sentence());
+            return show(token, request, response, model);
+        }
+    }
+
+    private String started(
+            String token,
+            PaymentLink link,
+            long shown,
+            HttpServletRequest request,
+            HttpServletResponse response,
+            Model model) {
+        return switch (start.start(link, shown, settings.publicAddress() + "/pay/" + token + "/back")) {
             case StartCardPayment.Outcome.Opened opened -> "redirect:" + opened.url();
             case StartCardPayment.Outcome.AlreadyPaid paid -> "redirect:/pay/" + token;
             case StartCardPayment.Outcome.AmountChanged changed -> {
@@ -131,9 +154,22 @@ class PayerPages {
         };
     }
 
-    /** What is paid ahead of a quote is paid by card; an invoice says whether it is. */
-    private static boolean takesCard(Document document) {
-        return document.kind() == DocumentKind.QUOTE || document.manner().byCard();
+    /** The payer gives a mandate for this invoice and those to come; the page of the mandate asks for their account. */
+    @PostMapping("/pay/{token}/mandate")
+    String mandate(@PathVariable String token, HttpServletRequest request, HttpServletResponse response, Model model) {
+        Optional<PaymentLink> link = links.findByToken(token).filter(this::isOpen);
+        if (link.isEmpty()) return show(token, request, response, model);
+        Document document = view.document(link.get());
+        if (!view.canGiveMandate(link.get(), document)) return "redirect:/pay/" + token;
+        int notice = Scheme.SEPA_CORE
+                .rules()
+                .termsOn(clock.today(link.get().business()))
+                .noticeDays();
+        var asked = new MandateLink.Asked(
+                Scheme.SEPA_CORE, false, null, null, notice, Mandate.Cover.of(document.id()), null);
+        MandateLink made = signing.make(link.get().business(), document.customer(), asked, false);
+        return "redirect:"
+                + signing.address(made).substring(settings.publicAddress().length());
     }
 
     /** Back from the processor: it may not have told us yet. */

@@ -3,12 +3,15 @@ package exactum.app.payer;
 import exactum.app.attachments.Attachments;
 import exactum.app.attachments.GoesWith;
 import exactum.app.cards.FindCollections;
+import exactum.app.debits.FindDebits;
 import exactum.app.documents.Document;
 import exactum.app.documents.FindDocuments;
 import exactum.app.documents.IssuedFigures;
 import exactum.app.documents.PrintedLine;
 import exactum.app.installation.BusinessClock;
 import exactum.app.links.PaymentLink;
+import exactum.app.mandates.FindMandates;
+import exactum.app.mandates.MandatePaper;
 import exactum.app.quotes.PaidAhead;
 import exactum.app.settlement.FindClaims;
 import exactum.app.settlement.FindPayments;
@@ -18,7 +21,9 @@ import exactum.core.document.DocumentKind;
 import exactum.core.document.DocumentState;
 import exactum.core.ids.BankAccountId;
 import exactum.core.ids.BusinessId;
+import exactum.core.mandate.MandateState;
 import exactum.core.money.Money;
+import exactum.core.scheme.Scheme;
 import java.time.LocalDate;
 import java.util.List;
 import org.springframework.stereotype.Component;
@@ -35,6 +40,9 @@ class PayerView {
     private final FindCollections collections;
     private final FindSetup setup;
     private final Attachments attachments;
+    private final MandatePaper paper;
+    private final FindMandates mandates;
+    private final FindDebits debits;
     private final BusinessClock clock;
 
     PayerView(
@@ -45,6 +53,9 @@ class PayerView {
             FindCollections collections,
             FindSetup setup,
             Attachments attachments,
+            MandatePaper paper,
+            FindMandates mandates,
+            FindDebits debits,
             BusinessClock clock) {
         this.documents = documents;
         this.claims = claims;
@@ -53,6 +64,9 @@ class PayerView {
         this.collections = collections;
         this.setup = setup;
         this.attachments = attachments;
+        this.paper = paper;
+        this.mandates = mandates;
+        this.debits = debits;
         this.clock = clock;
     }
 
@@ -126,12 +140,37 @@ class PayerView {
         ProcessorAccount processor =
                 setup.processorFor(business, document.gross().currency()).orElse(null);
         model.addAttribute("cards", processor != null);
+        debits(link, document, model);
         BankAccountId account = document.manner().transferTo();
         if (account != null) {
             model.addAttribute("bank", setup.bankAccount(business, account));
             model.addAttribute("number", setup.number(business, account));
         }
         return new Shown(document, open, processor);
+    }
+
+    /** When it is collected; and where no mandate covers it, whether one can be given. */
+    private void debits(PaymentLink link, Document document, Model model) {
+        List<FindDebits.Expected> expected = debits.expected(link.business(), document.id());
+        model.addAttribute("debits", expected);
+        model.addAttribute("handedOver", expected.stream().anyMatch(FindDebits.Expected::isHandedOver));
+        model.addAttribute("canGiveMandate", canGiveMandate(link, document));
+    }
+
+    /** Whether a card may be taken for it: it asks for one, or it is collected and the bank does not have it yet. */
+    boolean takesCard(PaymentLink link, Document document) {
+        if (document.kind() == DocumentKind.QUOTE || document.manner().byCard()) return true;
+        return document.manner().collected()
+                && debits.expected(link.business(), document.id()).stream()
+                        .noneMatch(FindDebits.Expected::isHandedOver);
+    }
+
+    boolean canGiveMandate(PaymentLink link, Document document) {
+        return document.kind() == DocumentKind.INVOICE
+                && document.gross().currency().equals(Scheme.SEPA_CORE.rules().currency())
+                && paper.findCreditor(link.business()).isPresent()
+                && mandates.ofCustomer(link.business(), document.customer()).stream()
+                        .allMatch(m -> m.state().isOver() || m.state() == MandateState.SUSPENDED);
     }
 
     private static Money toPay(Document document, List<FindClaims.Open> items, LocalDate today) {

@@ -6,8 +6,9 @@ import java.util.Set;
 final class Camt053 {
     private static final String MESSAGES = "urn:iso:std:iso:20022:tech:xsd:";
     static final String NAMESPACE = MESSAGES + "camt.053.001.08";
+    static final String NOTICE_NAMESPACE = MESSAGES + "camt.054.001.08";
     static final Set<String> READ =
-            Set.of(NAMESPACE, MESSAGES + "camt.053.001.02", MESSAGES + "camt.054.001.02", MESSAGES + "camt.054.001.08");
+            Set.of(NAMESPACE, NOTICE_NAMESPACE, MESSAGES + "camt.053.001.02", MESSAGES + "camt.054.001.02");
 
     private Camt053() {}
 }

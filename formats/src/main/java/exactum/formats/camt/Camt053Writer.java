@@ -1,6 +1,8 @@
 package exactum.formats.camt;
 
+import exactum.core.bank.AccountNumber;
 import exactum.core.bank.Iban;
+import exactum.core.bank.Notice;
 import exactum.core.bank.Statement;
 import exactum.core.bank.StatementLine;
 import exactum.core.money.Money;
@@ -17,7 +19,7 @@ import javax.xml.stream.XMLOutputFactory;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamWriter;
 
-/** Writes one statement as camt.053.001.08, elements in the order of the ISO 20022 message definition. */
+/** Writes one statement as camt.053.001.08, or one notice as camt.054.001.08, elements in the order of the ISO 20022 message definitions. */
 public final class Camt053Writer {
     private static final Map<String, Integer> MOST = Map.of(
             "Id",
@@ -45,27 +47,48 @@ public final class Camt053Writer {
 
     /** Writes the statement as UTF-8; {@code createdAt} is in UTC. */
     public static void write(Statement statement, Instant createdAt, OutputStream out) {
+        writing(
+                out,
+                writer -> writer.statement(
+                        statement, createdAt.truncatedTo(ChronoUnit.SECONDS).toString()));
+    }
+
+    /** Writes the notice as UTF-8; {@code createdAt} is in UTC. */
+    public static void write(Notice notice, Instant createdAt, OutputStream out) {
+        writing(
+                out,
+                writer -> writer.notice(
+                        notice, createdAt.truncatedTo(ChronoUnit.SECONDS).toString()));
+    }
+
+    private interface Writing {
+        void by(Camt053Writer writer) throws XMLStreamException;
+    }
+
+    private static void writing(OutputStream out, Writing writing) {
         try {
             XMLStreamWriter xml =
                     XMLOutputFactory.newDefaultFactory().createXMLStreamWriter(out, StandardCharsets.UTF_8.name());
-            new Camt053Writer(xml)
-                    .document(
-                            statement, createdAt.truncatedTo(ChronoUnit.SECONDS).toString());
+            writing.by(new Camt053Writer(xml));
             xml.flush();
         } catch (XMLStreamException e) {
             throw new IllegalStateException("The statement could not be written", e);
         }
     }
 
-    private void document(Statement statement, String created) throws XMLStreamException {
+    private void begin(String namespace, String message, String reference, String created) throws XMLStreamException {
         xml.writeStartDocument("UTF-8", "1.0");
         xml.writeStartElement("Document");
-        xml.writeDefaultNamespace(Camt053.NAMESPACE);
-        open("BkToCstmrStmt");
+        xml.writeDefaultNamespace(namespace);
+        open(message);
         open("GrpHdr");
-        text("MsgId", statement.reference());
+        text("MsgId", reference);
         text("CreDtTm", created);
         close();
+    }
+
+    private void statement(Statement statement, String created) throws XMLStreamException {
+        begin(Camt053.NAMESPACE, "BkToCstmrStmt", statement.reference(), created);
         open("Stmt");
         text("Id", statement.reference());
         if (statement.sequence() != null)
@@ -75,28 +98,38 @@ public final class Camt053Writer {
         text("FrDtTm", statement.from() + "T00:00:00Z");
         text("ToDtTm", statement.until() + "T23:59:59Z");
         close();
-        account(statement);
+        account(statement.iban(), statement.opening().currency().getCurrencyCode());
         balance("OPBD", statement.opening(), statement.from());
         balance("CLBD", statement.closing(), statement.until());
-        for (int i = 0; i < statement.lines().size(); i++)
-            entry(i + 1, statement.lines().get(i));
-        close();
-        close();
-        close();
+        entries(statement.lines());
         xml.writeEndDocument();
     }
 
-    private void account(Statement statement) throws XMLStreamException {
+    private void notice(Notice notice, String created) throws XMLStreamException {
+        begin(Camt053.NOTICE_NAMESPACE, "BkToCstmrDbtCdtNtfctn", notice.reference(), created);
+        open("Ntfctn");
+        text("Id", notice.reference());
+        text("CreDtTm", created);
+        account(notice.account(), notice.lines().getFirst().amount().currency().getCurrencyCode());
+        entries(notice.lines());
+        xml.writeEndDocument();
+    }
+
+    private void entries(List<StatementLine> lines) throws XMLStreamException {
+        for (int i = 0; i < lines.size(); i++) entry(i + 1, lines.get(i));
+    }
+
+    private void account(AccountNumber number, String currency) throws XMLStreamException {
         open("Acct");
         open("Id");
-        if (statement.iban() instanceof Iban iban) text("IBAN", iban.value());
+        if (number instanceof Iban iban) text("IBAN", iban.value());
         else {
             open("Othr");
-            text("Id", statement.iban().value());
+            text("Id", number.value());
             close();
         }
         close();
-        text("Ccy", statement.opening().currency().getCurrencyCode());
+        text("Ccy", currency);
         close();
     }
 

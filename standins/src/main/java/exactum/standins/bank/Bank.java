@@ -1,5 +1,6 @@
 package exactum.standins.bank;
 
+import exactum.core.bank.Notice;
 import exactum.core.bank.Statement;
 import exactum.core.bank.StatementLine;
 import exactum.core.money.Money;
@@ -71,6 +72,10 @@ public class Bank {
                 String structured,
                 String code) {
             this(amount, reference, endToEndId, counterparty, remittance, structured, code, null);
+        }
+
+        private boolean isReturn() {
+            return debits != null && debits.back() != null;
         }
 
         private StatementLine.Further further() {
@@ -218,25 +223,54 @@ public class Bank {
                 .map(Bank::camt);
     }
 
+    /** What of a day’s statement a notice tells as well: the direct debits that came back. */
+    Optional<byte[]> notice(String reference) {
+        return statements.all().stream()
+                .filter(d -> d.reference().equals(reference))
+                .filter(Bank::hasReturns)
+                .findFirst()
+                .map(Bank::notice);
+    }
+
+    static boolean hasReturns(Day day) {
+        return day.lines().stream().anyMatch(Line::isReturn);
+    }
+
+    private static byte[] notice(Day day) {
+        BankAccount account = BankAccount.of(day.account());
+        var notice = new Notice(
+                "N" + day.reference(),
+                account.iban(),
+                day.lines().stream()
+                        .filter(Line::isReturn)
+                        .map(l -> line(day, account, l))
+                        .toList());
+        var out = new ByteArrayOutputStream();
+        Camt053Writer.write(notice, day.date().atTime(LocalTime.of(19, 0)).toInstant(ZoneOffset.UTC), out);
+        return out.toByteArray();
+    }
+
+    private static StatementLine line(Day day, BankAccount account, Line l) {
+        return new StatementLine(
+                day.date(),
+                day.date(),
+                account.money(l.amount()),
+                l.reference(),
+                l.endToEndId(),
+                l.counterparty(),
+                l.remittance(),
+                l.structured(),
+                l.code(),
+                l.further());
+    }
+
     LocalDate today() {
         return clock.today();
     }
 
     private static byte[] camt(Day day) {
         BankAccount account = BankAccount.of(day.account());
-        var lines = day.lines().stream()
-                .map(l -> new StatementLine(
-                        day.date(),
-                        day.date(),
-                        account.money(l.amount()),
-                        l.reference(),
-                        l.endToEndId(),
-                        l.counterparty(),
-                        l.remittance(),
-                        l.structured(),
-                        l.code(),
-                        l.further()))
-                .toList();
+        var lines = day.lines().stream().map(l -> line(day, account, l)).toList();
         var statement = new Statement(
                 day.reference(),
                 day.sequence(),

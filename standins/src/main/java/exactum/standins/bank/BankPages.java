@@ -4,6 +4,7 @@ import exactum.standins.StandinSettings;
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -51,6 +52,20 @@ class BankPages {
                                 bank.balance(a).withCurrency(),
                                 bank.waitingLines(a),
                                 bank.newest(a).stream().limit(60).toList()))
+                        .toList());
+        model.addAttribute(
+                "notices",
+                bank.newest(BankAccount.EUR).stream()
+                        .filter(Bank::hasReturns)
+                        .map(Bank.Day::reference)
+                        .limit(30)
+                        .toList());
+        model.addAttribute(
+                "reports",
+                debits.reports().stream()
+                        .map(DebitOffice.Report::reference)
+                        .sorted(Comparator.reverseOrder())
+                        .limit(30)
                         .toList());
         model.addAttribute("files", debits.newest().stream().limit(30).toList());
         return "bank";
@@ -213,6 +228,15 @@ class BankPages {
                                 "url",
                                 settings.address() + "/bank/statements/" + d.reference() + ".xml"))
                         .toList());
+    }
+
+    /** What came back on a day, as a notice (camt.054). */
+    @GetMapping("/notices/{reference}.xml")
+    ResponseEntity<byte[]> notice(@PathVariable String reference) {
+        byte[] content = bank.notice(reference).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+        return ResponseEntity.ok()
+                .header(HttpHeaders.CONTENT_TYPE, "application/xml")
+                .body(content);
     }
 
     @GetMapping("/statements/{reference}.xml")

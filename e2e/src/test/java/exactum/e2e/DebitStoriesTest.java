@@ -1,0 +1,290 @@
+package exactum.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static exactum.e2e.Installation.Beginning.HARBOUR;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import java.util.Map;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+
+/** Direct debit, from the signature to the bank's line and back: real pages, a real file, the bank's own settlement and returns. */
+@ExtendWith(OneInstallation.class)
+class DebitStoriesTest {
+    private static final String MAIL = "t.breslin@lakeside.example";
+
+    private static Locator row(Page page, String number) {
+        return page.locator("#plan tbody tr", new Page.LocatorOptions().setHasText(number));
+    }
+
+    /** Collected on the 15th, back on the 17th for want of money; tried again on the 24th with five banking days between. */
+    @Test
+    void insufficient_funds_come_back_after_the_batch_was_matched_and_the_next_try_is_collected(
+            Installation installation) {
+        installation.begin(HARBOUR);
+        try (var person = new Person(installation)) {
+            person.signIn();
+            Page page = person.page;
+            var debits = new DebitSteps(installation, person);
+            debits.setUp();
+            debits.mandate("T. Breslin", MAIL, 1, Map.of());
+            String number = Harbour.oneOff(person, "T. Breslin", null, "Crane lift", "100.00");
+            assertThat(page.locator("#debits")).containsText("is collected on");
+            assertThat(page.locator("#debits")).containsText("Mon 15 Jun 2026");
+            debits.fate(1, "return", "AM04", 2);
+            debits.forwardTo("Fri 12 Jun 2026");
+            debits.rehearse("16 Jun 2026");
+            assertThat(row(page, number)).containsText("15 Jun 2026");
+            assertThat(page.locator("#strip")).containsText("Handed over by Fri 12 Jun 2026");
+            person.look();
+            person.press("Collect € 123.00");
+            debits.ready();
+            debits.handOver();
+            person.look();
+            debits.forwardTo("Tue 16 Jun 2026");
+            person.goTo("/invoices/" + number);
+            assertThat(page.locator("#standing")).containsText("not yet at the bank");
+            debits.matchCertain();
+            person.goTo("/invoices/" + number);
+            assertThat(page.locator("#standing")).hasText("paid");
+
+            debits.forwardTo("Thu 18 Jun 2026");
+            debits.takeIn(
+                    "AM04",
+                    "Tried again from Wed 24 Jun 2026",
+                    "the batch stays as the bank has it",
+                    "The payer is told");
+            person.goTo("/invoices/" + number);
+            assertThat(page.locator("#standing")).hasText("overdue");
+            debits.forwardTo("Tue 23 Jun 2026");
+            debits.rehearse("25 Jun 2026");
+            assertThat(row(page, number)).containsText("try 2");
+            person.press("Collect € 123.00");
+            debits.ready();
+            debits.handOver();
+            debits.forwardTo("Thu 25 Jun 2026");
+            debits.matchCertain();
+            person.goTo("/invoices/" + number);
+            assertThat(page.locator("#standing")).hasText("paid");
+            person.goTo("/mandates");
+            page.locator("#mandates a[data-open]").first().click();
+            assertThat(page.locator("#ladder")).containsText("returned 17 Jun 2026: AM04, insufficient funds");
+            assertThat(page.locator("#ladder")).containsText("try 2");
+            person.look();
+            installation.booksAgree(person);
+        }
+    }
+
+    /** The payer signs on a phone, with their own account; what is open is collected by itself, on the day that was promised. */
+    @Test
+    void a_payer_signs_by_phone_and_the_invoice_is_collected_by_itself_on_the_promised_day(Installation installation) {
+        installation.begin(HARBOUR);
+        try (var person = new Person(installation)) {
+            person.signIn();
+            Page page = person.page;
+            var debits = new DebitSteps(installation, person);
+            debits.setUp();
+            person.goTo("/debit-runs/settings");
+            page.locator("#f-timer").selectOption("collects");
+            person.press("Save");
+            assertThat(page.locator("#f-timer")).hasValue("collects");
+            person.look();
+            String number = Harbour.oneOff(person, "T. Breslin", MAIL, "Crane lift", "100.00");
+            String link = Harbour.mailedLink(installation, person, number);
+
+            Page phone = person.newPage(390, 844);
+            phone.navigate(link);
+            phone.getByText("Pay by direct debit, now and from now on").click();
+            assertThat(phone.locator("h1")).hasText("SEPA Direct Debit Mandate");
+            phone.locator("#iban").fill("IE00 LAKE 9000");
+            phone.locator("#iban").press("Tab");
+            assertThat(phone.locator("#iban-said")).containsText("one of IE has 22 characters, this has 12");
+            phone.locator("#iban").fill(DebitSteps.iban(2));
+            assertThat(phone.locator("#iban-said")).containsText("the check digits are right");
+            phone.locator("#typed").check();
+            phone.locator("#agree").check();
+            person.look(phone);
+            phone.getByText("Give the mandate").click();
+            assertThat(phone.locator("h1")).hasText("Thank you. Your mandate is given.");
+            String reference = phone.locator("#reference").textContent();
+            person.look(phone);
+            phone.navigate(link);
+            assertThat(phone.locator("#debits")).containsText("€ 123.00 on Mon 15 Jun 2026, from your account ending");
+            assertThat(phone.locator("#debits")).containsText("mandate " + reference);
+            person.look(phone);
+
+            debits.forwardTo("Sat 13 Jun 2026");
+            phone.navigate(link);
+            assertThat(phone.locator("#debits")).containsText("Your bank has it already");
+            debits.forwardTo("Tue 16 Jun 2026");
+            debits.matchCertain();
+            phone.navigate(link);
+            assertThat(phone.locator("h1")).hasText("Paid. Thank you.");
+            page.navigate(installation.standinsAddress + "/mailbox?q=" + reference);
+            assertThat(page.locator("td a").first()).isVisible();
+            installation.booksAgree(person);
+        }
+    }
+
+    /** A closed account suspends the mandate; the payer gives another by a new link, which takes its place. */
+    @Test
+    void a_closed_account_suspends_the_mandate_and_a_new_link_replaces_it(Installation installation) {
+        installation.begin(HARBOUR);
+        try (var person = new Person(installation)) {
+            person.signIn();
+            Page page = person.page;
+            var debits = new DebitSteps(installation, person);
+            debits.setUp();
+            debits.mandate("T. Breslin", MAIL, 3, Map.of());
+            String mandate = page.url();
+            Harbour.oneOff(person, "T. Breslin", null, "Crane lift", "100.00");
+            debits.fate(3, "return", "AC04", 1);
+            debits.forwardTo("Fri 12 Jun 2026");
+            debits.collect("16 Jun 2026");
+            debits.forwardTo("Wed 17 Jun 2026");
+            debits.takeIn("AC04", "Not tried again by itself", "is suspended");
+            page.navigate(mandate);
+            assertThat(page.locator("#state")).hasText("suspended");
+            page.getByText("Send a link for another").click();
+            assertThat(page.locator("#asked")).containsText(MAIL);
+            person.look();
+            person.press("Send");
+            String address = page.locator("#address").inputValue();
+            Page phone = person.newPage(390, 844);
+            phone.navigate(address);
+            phone.locator("#iban").fill(DebitSteps.iban(4));
+            phone.locator("#typed").check();
+            phone.locator("#agree").check();
+            phone.getByText("Give the mandate").click();
+            assertThat(phone.locator("h1")).hasText("Thank you. Your mandate is given.");
+            phone.navigate(address);
+            assertThat(phone.locator("h1")).hasText("Thank you. Your mandate is given.");
+            page.navigate(mandate);
+            assertThat(page.locator("#state")).hasText("cancelled");
+            person.sees("Replaced by");
+            person.goTo("/mandates");
+            assertThat(page.locator("#mandates tbody tr")).hasCount(2);
+            person.look();
+            debits.rehearse("3 Jul 2026");
+            assertThat(page.locator("#plan tbody tr")).hasCount(1);
+            assertThat(page.locator("#total")).hasText("123.00");
+            installation.booksAgree(person);
+        }
+    }
+
+    /** In week seven the payer claims the money back at their bank: no reason is needed, and none is asked for. */
+    @Test
+    void a_refund_claim_in_week_seven_reopens_the_invoice(Installation installation) {
+        installation.begin(HARBOUR);
+        try (var person = new Person(installation)) {
+            person.signIn();
+            Page page = person.page;
+            var debits = new DebitSteps(installation, person);
+            debits.setUp();
+            debits.mandate("T. Breslin", MAIL, 5, Map.of());
+            String number = Harbour.oneOff(person, "T. Breslin", null, "Crane lift", "100.00");
+            debits.forwardTo("Fri 12 Jun 2026");
+            debits.collect("16 Jun 2026");
+            debits.forwardTo("Tue 16 Jun 2026");
+            debits.matchCertain();
+            debits.forwardTo("Mon 3 Aug 2026");
+            String reference = installation.text("select end_to_end from debit");
+            debits.bank("give-back", Map.of("endToEnd", reference, "reason", "MD06"));
+            debits.forwardTo("Tue 4 Aug 2026");
+            debits.takeIn("MD06", "marked claimed back", "Not tried again by itself: payer asked");
+            person.goTo("/invoices/" + number);
+            assertThat(page.locator("#standing")).hasText("overdue");
+            installation.booksAgree(person);
+        }
+    }
+
+    /** A £ invoice is kept out of a € run, with its reason; and who pays otherwise before the hand-over leaves the run. */
+    @Test
+    void a_pound_invoice_stays_out_and_who_pays_in_cash_leaves_the_run(Installation installation) {
+        installation.begin(HARBOUR);
+        try (var person = new Person(installation)) {
+            person.signIn();
+            Page page = person.page;
+            var debits = new DebitSteps(installation, person);
+            debits.setUp();
+            debits.mandate("T. Breslin", MAIL, 6, Map.of());
+            String euro = Harbour.oneOff(person, "T. Breslin", null, "Crane lift", "100.00");
+            debits.mandate("Ouse Sailing", "ouse@lakeside.example", 7, Map.of());
+            String pounds = Harbour.oneOff(person, "Ouse Sailing", null, "Crane lift", "80.00");
+            installation.execute(
+                    "update claim set currency = 'GBP' where document_id = (select id from document where number = '"
+                            + pounds + "')");
+            debits.rehearse("16 Jun 2026");
+            assertThat(row(page, pounds)).containsText("wrong currency: in GBP, and SEPA Core collects EUR only");
+            installation.execute(
+                    "update claim set currency = 'EUR' where document_id = (select id from document where number = '"
+                            + pounds + "')");
+            debits.rehearse("16 Jun 2026");
+            person.press("Collect € 221.40");
+            debits.ready();
+            person.goTo("/payments/new");
+            page.locator("[name=who]").fill("Breslin");
+            page.locator(".found-payers a").first().click();
+            page.locator("#method").selectOption("cash");
+            page.locator("#amount").fill("123.00");
+            person.press("Record payment");
+            assertThat(page).hasURL(Pattern.compile(".*/payments/[0-9a-f-]{36}.*"));
+            person.goTo("/debit-runs");
+            page.locator("#runs a[data-open]").first().click();
+            assertThat(row(page, euro)).containsText("withdrawn");
+            assertThat(page.locator("#total")).hasText("98.40");
+            debits.handOver();
+            person.press("Withdraw");
+            assertThat(page.locator("#state")).containsText("withdrawn");
+            installation.booksAgree(person);
+        }
+    }
+
+    /** Nine collections are agreed and eight are over: the ninth is the final one, a tenth is warned of while it is typed and left out of the run. */
+    @Test
+    void of_nine_collections_agreed_the_ninth_is_final_and_a_tenth_is_refused(Installation installation) {
+        installation.begin(HARBOUR);
+        try (var person = new Person(installation)) {
+            person.signIn();
+            Page page = person.page;
+            var debits = new DebitSteps(installation, person);
+            debits.setUp();
+            debits.mandate("T. Breslin", MAIL, 8, Map.of("agreedCount", "9"));
+            installation.execute("update mandate set counted = 8, ever_collected = true, last_presented = '2026-05-15'");
+            person.goTo("/invoices/new?over=true");
+            page.locator("[name=who]").fill("Breslin");
+            page.locator(".choice").first().click();
+            page.locator("#text0").fill("Lesson 9");
+            page.locator("#price0").fill("10.00");
+            page.locator("#price0").press("Tab");
+            assertThat(page.locator("#uncollectable")).containsText("the last collection");
+            person.look();
+            person.press("Issue and send");
+            assertThat(page).hasURL(Pattern.compile(".*/invoices/LW-2026-\\d{4}"));
+            person.goTo("/invoices/new?over=true");
+            page.locator("[name=who]").fill("Breslin");
+            page.locator(".choice").first().click();
+            page.locator("#text0").fill("Lesson 10");
+            page.locator("#price0").fill("10.00");
+            page.locator("#price0").press("Tab");
+            assertThat(page.locator("#uncollectable")).containsText("cannot be collected");
+            person.press("Issue and send");
+            assertThat(page).hasURL(Pattern.compile(".*/invoices/LW-2026-\\d{4}"));
+            String tenth = page.url().substring(page.url().lastIndexOf('/') + 1);
+            debits.rehearse("16 Jun 2026");
+            assertThat(row(page, tenth)).containsText("agreed count used up");
+            assertThat(page.locator("#plan")).containsText("the last agreed");
+            assertThat(page.locator("#total")).hasText("12.30");
+            person.press("Collect € 12.30");
+            debits.ready();
+            debits.handOver();
+            debits.forwardTo("Tue 16 Jun 2026");
+            debits.matchCertain();
+            person.goTo("/mandates");
+            assertThat(page.locator("#mandates tbody")).containsText("used up");
+            installation.booksAgree(person);
+        }
+    }
+}
