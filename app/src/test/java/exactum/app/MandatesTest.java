@@ -6,9 +6,11 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import exactum.app.approvals.ApprovalKind;
 import exactum.app.approvals.Approvals;
 import exactum.app.customers.Customer;
+import exactum.app.database.Slice;
 import exactum.app.debits.DebitRun;
 import exactum.app.debits.FindDebits;
 import exactum.app.documents.Document;
+import exactum.app.documents.ListDocuments;
 import exactum.app.mandates.FindMandates;
 import exactum.app.mandates.ImportMandates;
 import exactum.app.mandates.Mandate;
@@ -17,6 +19,7 @@ import exactum.app.mandates.Mandates;
 import exactum.app.mandates.NewMandate;
 import exactum.app.mandates.SigningLinks;
 import exactum.app.mandates.Way;
+import exactum.core.document.DocumentKind;
 import exactum.core.ids.MandateId;
 import exactum.core.mandate.MandateState;
 import exactum.core.problem.Refusal;
@@ -25,6 +28,7 @@ import java.io.ByteArrayInputStream;
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Set;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -116,6 +120,29 @@ class MandatesTest {
                         .get(invoice.id())
                         .id())
                 .isEqualTo(whole.id());
+    }
+
+    @Test
+    void open_invoices_are_listed_by_the_state_of_their_mandate(World world, ListDocuments lists, Mandates mandates) {
+        Debits debits = world.debits();
+        Customer payer = debits.payer(1);
+        Document covered = debits.invoice(payer, "10.00");
+        Document bare = debits.invoice(world.payer(), "10.00");
+        assertThat(listed(world, lists, "active")).containsExactly(covered.number());
+        assertThat(listed(world, lists, "none")).containsExactly(bare.number());
+        mandates.move(world.moorings, debits.of(payer).id(), MandateState.SUSPENDED, "the account was closed");
+        assertThat(listed(world, lists, "active")).isEmpty();
+        assertThat(listed(world, lists, "suspended")).containsExactly(covered.number());
+    }
+
+    private static List<String> listed(World world, ListDocuments lists, String mandate) {
+        var filter = new ListDocuments.Filter(
+                "", null, null, mandate, Set.of(DocumentKind.INVOICE), ListDocuments.Order.NEWEST);
+        List<ListDocuments.Listed> found = lists.list(world.moorings, filter, RunningApp.TODAY, Slice.first(10));
+        assertThat(found).allMatch(l -> l.mandate().equals(mandate.equals("none") ? "" : mandate));
+        assertThat(lists.totals(world.moorings, filter, RunningApp.TODAY).count())
+                .isEqualTo(found.size());
+        return found.stream().map(ListDocuments.Listed::number).toList();
     }
 
     @Test

@@ -17,6 +17,7 @@ class WrongUserTest {
             "/pay/{token}",
             "/pay/{token}/accept",
             "/pay/{token}/decline",
+            "/pay/{token}/mandate",
             "/pay/mandate/{token}",
             "/pay/mandate/{token}/end",
             "/hooks/processor/{id}",

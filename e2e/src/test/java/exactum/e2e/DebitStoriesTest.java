@@ -252,7 +252,8 @@ class DebitStoriesTest {
             var debits = new DebitSteps(installation, person);
             debits.setUp();
             debits.mandate("T. Breslin", MAIL, 8, Map.of("agreedCount", "9"));
-            installation.execute("update mandate set counted = 8, ever_collected = true, last_presented = '2026-05-15'");
+            installation.execute(
+                    "update mandate set counted = 8, ever_collected = true, last_presented = '2026-05-15'");
             person.goTo("/invoices/new?over=true");
             page.locator("[name=who]").fill("Breslin");
             page.locator(".choice").first().click();

@@ -16,14 +16,12 @@ import exactum.core.mandate.MandateState;
 import exactum.core.text.TextKind;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
-import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
-import java.util.stream.Stream;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -40,9 +38,6 @@ import org.springframework.web.multipart.MultipartFile;
 @Controller
 class CustomerPages {
     private static final int LINES_SHOWN = 60;
-    private static final List<String> MANDATE_STATES = Stream.concat(
-                    Stream.of("none"), Arrays.stream(MandateState.values()).map(MandateState::words))
-            .toList();
     private final FindCustomers customers;
     private final Groups groups;
     private final SaveCustomer save;
@@ -84,7 +79,7 @@ class CustomerPages {
         model.addAttribute("groups", groups.all(business));
         model.addAttribute("group", group);
         model.addAttribute("mandate", mandate);
-        model.addAttribute("mandateStates", MANDATE_STATES);
+        model.addAttribute("mandateStates", MandateState.choices());
         Map<String, String> kept = new LinkedHashMap<>();
         if (group != null) kept.put("group", group.toString());
         if (!mandate.isEmpty()) kept.put("mandate", mandate);

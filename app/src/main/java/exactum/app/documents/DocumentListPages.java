@@ -9,6 +9,7 @@ import exactum.app.web.Pager;
 import exactum.app.web.TypedForm;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.DocumentId;
+import exactum.core.mandate.MandateState;
 import exactum.core.problem.Refusal;
 import exactum.core.text.TextKind;
 import jakarta.servlet.http.HttpServletRequest;
@@ -72,6 +73,7 @@ class DocumentListPages {
                 counts.stream()
                         .filter(c -> c.count() > 0 || c.standing() == request.standing())
                         .toList());
+        model.addAttribute("mandateStates", request.isQuotes() ? List.of() : MandateState.choices());
         model.addAttribute("kinds", request.isQuotes() ? List.of() : request.kinds());
         model.addAttribute("views", views.of(business, user.login(), request.path()));
         return "documents/list";

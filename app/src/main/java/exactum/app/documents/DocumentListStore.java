@@ -24,6 +24,7 @@ import java.util.Collection;
 import java.util.Collections;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.function.Consumer;
@@ -71,6 +72,18 @@ class DocumentListStore implements ListDocuments, Provable {
 
     /** When what is open falls due, else when the last of it did. */
     private static final Field<LocalDate> DUE = DSL.coalesce(DOCUMENT_STANDING.OPEN_DUE, DOCUMENT_STANDING.LAST_DUE);
+
+    /** Of the mandate nearest to the document, an active one before others: its own, else its arrangement's, else its customer's. */
+    private static final Field<String> MANDATE = DSL.field("""
+            case when document_standing.kind = 'invoice' and document_standing.open_minor > 0 then coalesce((
+              select m.state from (
+                  select 1 as far, v.mandate_id from mandate_cover v where v.business_id = document_standing.business_id and v.document_id = document_standing.document_id
+                  union all select 2, v.mandate_id from document d join mandate_cover v on v.business_id = d.business_id and v.recurring_id = d.origin_id
+                             where d.business_id = document_standing.business_id and d.id = document_standing.document_id
+                  union all select 3, v.mandate_id from mandate_cover v where v.business_id = document_standing.business_id and v.customer_id = document_standing.customer_id) near
+                join mandate m on m.business_id = document_standing.business_id and m.id = near.mandate_id and m.replaced_by is null
+               order by (m.state <> 'active'), near.far, m.made_on desc, m.id desc limit 1), '') end
+            """, String.class);
 
     private final DSLContext db;
 
@@ -241,7 +254,7 @@ class DocumentListStore implements ListDocuments, Provable {
                 .orderBy(order(tellingApart(filter)))
                 .fetchSize(1_000)
                 .fetchLazy()) {
-            for (Record r : all) taken.accept(listed(r, today));
+            for (Record r : all) taken.accept(listed(r, today, ""));
         }
     }
 
@@ -282,13 +295,15 @@ class DocumentListStore implements ListDocuments, Provable {
     }
 
     private List<Listed> list(BusinessId business, Condition wanted, Order order, LocalDate today, Slice slice) {
-        return db.selectFrom(DOCUMENT_STANDING)
+        return db.select(DOCUMENT_STANDING.fields())
+                .select(MANDATE)
+                .from(DOCUMENT_STANDING)
                 .where(DOCUMENT_STANDING.BUSINESS_ID.eq(business))
                 .and(wanted)
                 .orderBy(order(order))
                 .offset(slice.skipped())
                 .limit(slice.most())
-                .fetch(r -> listed(r, today));
+                .fetch(r -> listed(r, today, Optional.ofNullable(r.get(MANDATE)).orElse("")));
     }
 
     /** What has nothing open is all alike by what is open, and comes by date. */
@@ -315,7 +330,7 @@ class DocumentListStore implements ListDocuments, Provable {
         return sorted;
     }
 
-    private static Listed listed(Record r, LocalDate today) {
+    private static Listed listed(Record r, LocalDate today, String mandate) {
         LocalDate openDue = r.get(DOCUMENT_STANDING.OPEN_DUE);
         String number = r.get(DOCUMENT_STANDING.NUMBER);
         String currency = r.get(DOCUMENT_STANDING.CURRENCY);
@@ -329,13 +344,17 @@ class DocumentListStore implements ListDocuments, Provable {
                 openDue != null ? openDue : r.get(DOCUMENT_STANDING.LAST_DUE),
                 Money.ofMinor(currency, r.get(DOCUMENT_STANDING.GROSS_MINOR)),
                 Money.ofMinor(currency, r.get(DOCUMENT_STANDING.OPEN_MINOR)),
-                Standing.of(r.get(DOCUMENT_STANDING.STANDS), openDue, today));
+                Standing.of(r.get(DOCUMENT_STANDING.STANDS), openDue, today),
+                mandate);
     }
 
     private static Condition wanted(BusinessId business, Filter filter, LocalDate today) {
         Condition all = DOCUMENT_STANDING.KIND.in(filter.kinds());
         if (!filter.words().isBlank()) all = all.and(SearchWords.in(DOCUMENT_STANDING.SEARCH, filter.words()));
         if (filter.standing() != null) all = all.and(in(filter.standing(), today));
+        if (!filter.mandate().isEmpty())
+            all = all.and(DOCUMENT_STANDING.OPEN_MINOR.gt(0L))
+                    .and(MANDATE.eq(filter.mandate().equals("none") ? "" : filter.mandate()));
         if (filter.due() == null) return all;
         return all.and(DSL.condition(
                 "document_standing.document_id in (select c.document_id from claim c where c.business_id = {0} and c.left_minor > 0 and c.due_date = {1})",

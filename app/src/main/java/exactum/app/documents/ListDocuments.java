@@ -25,6 +25,7 @@ public interface ListDocuments {
      *
      * @param number or null for a draft
      * @param due when the earliest of what is open falls due, else the last of its due days; null for a draft
+     * @param mandate the state of the mandate nearest to an open invoice; empty for none, and for all that is not open
      */
     record Listed(
             DocumentId id,
@@ -36,7 +37,8 @@ public interface ListDocuments {
             LocalDate due,
             Money gross,
             Money open,
-            Standing standing) {}
+            Standing standing,
+            String mandate) {}
 
     /** What a list is sorted by; what is equal is told apart by the document's id. */
     enum Column {
@@ -59,8 +61,10 @@ public interface ListDocuments {
      * @param words each of which is in what is printed; empty for all
      * @param standing or null for all
      * @param due only those of which something open falls due on the day, or null
+     * @param mandate only open invoices whose mandate is in the state, {@code none} for those without one; or empty
      */
-    record Filter(String words, Standing standing, LocalDate due, Set<DocumentKind> kinds, Order order) {
+    record Filter(
+            String words, Standing standing, LocalDate due, String mandate, Set<DocumentKind> kinds, Order order) {
         private static final Set<DocumentKind> BILLED =
                 EnumSet.of(DocumentKind.INVOICE, DocumentKind.CASH_SALE, DocumentKind.CREDIT_NOTE);
         public static final Filter ALL = new Filter("", null, null);
@@ -70,14 +74,19 @@ public interface ListDocuments {
             this(words, standing, due, BILLED, Order.NEWEST);
         }
 
+        /** Whatever their mandates are. */
+        public Filter(String words, Standing standing, LocalDate due, Set<DocumentKind> kinds, Order order) {
+            this(words, standing, due, "", kinds, order);
+        }
+
         /** Whether it asks for kinds and a standing alone. */
         boolean isByStandingAlone() {
-            return words.isBlank() && due == null;
+            return words.isBlank() && due == null && mandate.isEmpty();
         }
 
         /** The same for these kinds alone. */
         public Filter of(Set<DocumentKind> others) {
-            return new Filter(words, standing, due, others, order);
+            return new Filter(words, standing, due, mandate, others, order);
         }
     }
 

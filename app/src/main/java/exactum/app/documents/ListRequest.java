@@ -15,9 +15,11 @@ import org.springframework.web.util.UriComponentsBuilder;
  * A list of documents as its address asks for it.
  *
  * @param path {@code /invoices} or {@code /quotes}
+ * @param mandate the state of the mandates of open invoices, {@code none} for those without; or empty
  * @param sort a column, with a minus before it for the other way round
  */
-public record ListRequest(String path, String q, Standing standing, DocumentKind kind, LocalDate due, String sort) {
+public record ListRequest(
+        String path, String q, Standing standing, DocumentKind kind, LocalDate due, String mandate, String sort) {
     private static final Set<DocumentKind> BILLED =
             EnumSet.of(DocumentKind.INVOICE, DocumentKind.CASH_SALE, DocumentKind.CREDIT_NOTE);
 
@@ -29,6 +31,7 @@ public record ListRequest(String path, String q, Standing standing, DocumentKind
                 choice(Standing.class, fields.get("standing")),
                 choice(DocumentKind.class, fields.get("kind")),
                 day(fields.get("due")),
+                fields.getOrDefault("mandate", ""),
                 fields.getOrDefault("sort", "-date"));
     }
 
@@ -58,7 +61,7 @@ public record ListRequest(String path, String q, Standing standing, DocumentKind
 
     ListDocuments.Filter filter() {
         Set<DocumentKind> shown = kind != null && kinds().contains(kind) ? Set.of(kind) : kinds();
-        return new ListDocuments.Filter(q, standing, due, shown, order());
+        return new ListDocuments.Filter(q, standing, due, mandate, shown, order());
     }
 
     private ListDocuments.Order order() {
@@ -71,7 +74,7 @@ public record ListRequest(String path, String q, Standing standing, DocumentKind
 
     /** Whether nothing is filtered. */
     public boolean isAll() {
-        return q.isBlank() && standing == null && kind == null && due == null;
+        return q.isBlank() && standing == null && kind == null && due == null && mandate.isEmpty();
     }
 
     /** How a column's head says what the list is sorted by. */
@@ -108,6 +111,7 @@ public record ListRequest(String path, String q, Standing standing, DocumentKind
         if (state != null) address.queryParam("standing", state.name());
         if (one != null) address.queryParam("kind", one.name());
         if (due != null) address.queryParam("due", due);
+        if (!mandate.isEmpty()) address.queryParam("mandate", mandate);
         if (!order.equals("-date")) address.queryParam("sort", order);
         return address.encode().build().toUriString();
     }

@@ -154,13 +154,18 @@ class PayerView {
         List<FindDebits.Expected> expected = debits.expected(link.business(), document.id());
         model.addAttribute("debits", expected);
         model.addAttribute("handedOver", expected.stream().anyMatch(FindDebits.Expected::isHandedOver));
+        model.addAttribute("takesCard", takesCard(link, document));
         model.addAttribute("canGiveMandate", canGiveMandate(link, document));
     }
 
-    /** Whether a card may be taken for it: it asks for one, or it is collected and the bank does not have it yet. */
+    /**
+     * Whether a card may be taken for it: it asks for one; or it is, or was to be, collected under a mandate, and the bank does not have
+     * it.
+     */
     boolean takesCard(PaymentLink link, Document document) {
         if (document.kind() == DocumentKind.QUOTE || document.manner().byCard()) return true;
         return document.manner().collected()
+                && !mandates.ofCustomer(link.business(), document.customer()).isEmpty()
                 && debits.expected(link.business(), document.id()).stream()
                         .noneMatch(FindDebits.Expected::isHandedOver);
     }

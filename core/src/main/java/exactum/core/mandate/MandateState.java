@@ -2,7 +2,9 @@ package exactum.core.mandate;
 
 import java.util.Arrays;
 import java.util.EnumSet;
+import java.util.List;
 import java.util.Set;
+import java.util.stream.Stream;
 
 /** Where a mandate stands. */
 public enum MandateState {
@@ -25,6 +27,12 @@ public enum MandateState {
     /** The stored name, which is also how it is shown. */
     public String words() {
         return words;
+    }
+
+    /** What lists are narrowed by: {@code none} for those without a mandate, and each state. */
+    public static List<String> choices() {
+        return Stream.concat(Stream.of("none"), Arrays.stream(values()).map(MandateState::words))
+                .toList();
     }
 
     /** The state with the stored name; an {@link IllegalArgumentException} for any other. */

@@ -30,6 +30,8 @@ class FuzzReadersTest {
                     ":20:S\r\n:25:DE89370400440532013000\r\n:28C:1/1\r\n:60F:C260601EUR1,00\r\n:61:2606010601C2,00NTRFNONREF//R1\r\n:86:166?20SVWZ+LW-2026?32Ada\r\n:62F:C260601EUR3,00\r\n-\r\n",
             StatementCsvFuzz.class,
                     "Buchungstag;Empfänger;Verwendungszweck;Betrag;Saldo\n02.06.2026;Möwe;Liegeplatz;1.595,00;1.596,00\n",
+            DebitFuzz.class,
+                    "<?xml version=\"1.0\"?><Document xmlns=\"urn:iso:std:iso:20022:tech:xsd:pain.002.001.10\"><CstmrPmtStsRpt><GrpHdr><MsgId>S</MsgId></GrpHdr><OrgnlGrpInfAndSts><OrgnlMsgId>R</OrgnlMsgId><OrgnlMsgNmId>pain.008.001.08</OrgnlMsgNmId><GrpSts>PART</GrpSts></OrgnlGrpInfAndSts><OrgnlPmtInfAndSts><OrgnlPmtInfId>G</OrgnlPmtInfId><PmtInfSts>PART</PmtInfSts><TxInfAndSts><OrgnlEndToEndId>E</OrgnlEndToEndId><TxSts>RJCT</TxSts><StsRsnInf><Rsn><Cd>MD01</Cd></Rsn></StsRsnInf><OrgnlTxRef><Amt><InstdAmt Ccy=\"EUR\">118.08</InstdAmt></Amt><ReqdColltnDt>2026-03-26</ReqdColltnDt></OrgnlTxRef></TxInfAndSts></OrgnlPmtInfAndSts></CstmrPmtStsRpt></Document>",
             CustomerFuzz.class,
                     "code;name;kind;email;address;country;currency;tax_number\nC-1;Ada;person;a@b.ie;Quay|Lake;IE;EUR;\n");
 
