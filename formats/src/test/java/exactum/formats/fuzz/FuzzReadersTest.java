@@ -74,7 +74,7 @@ class FuzzReadersTest {
                             "--reproducer_path=" + folder,
                             "-max_total_time=" + SECONDS,
                             "-max_len=4096",
-                            "-timeout=10",
+                            "-timeout=40",
                             "-artifact_prefix=" + folder + "/",
                             corpus.toString())
                     .directory(folder.toFile())
