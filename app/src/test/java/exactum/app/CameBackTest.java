@@ -49,20 +49,13 @@ class CameBackTest {
     }
 
     /** A statement of the day: the batch as one line, and what comes back. */
-    private static byte[] statement(World world, int sequence, LocalDate day, String opening, StatementLine... lines) {
-        Money closing = World.euro(opening);
+    private static byte[] statement(World world, LocalDate day, List<StatementLine> lines) {
+        Money opening = World.euro("1000.00");
+        Money closing = opening;
         for (StatementLine line : lines) closing = closing.plus(line.amount());
         var out = new ByteArrayOutputStream();
         Camt053Writer.write(
-                new Statement(
-                        "ST-" + sequence,
-                        (long) sequence,
-                        world.iban,
-                        day,
-                        day,
-                        World.euro(opening),
-                        closing,
-                        List.of(lines)),
+                new Statement("ST-1", 1L, world.iban, day, day, opening, closing, lines),
                 Instant.parse("2026-06-17T20:00:00Z"),
                 out);
         return out.toByteArray();
@@ -99,8 +92,9 @@ class CameBackTest {
                 new StatementLine.Further("", "", null, "", null, debits));
     }
 
-    private static void read(ImportStatements statements, World world, byte[] file) {
-        statements.fromFile(world.moorings, "statement.xml", new ByteArrayInputStream(file));
+    private static void read(ImportStatements statements, World world, LocalDate day, StatementLine... lines) {
+        statements.fromFile(
+                world.moorings, "statement.xml", new ByteArrayInputStream(statement(world, day, List.of(lines))));
     }
 
     @Test
@@ -121,13 +115,9 @@ class CameBackTest {
         read(
                 statements,
                 world,
-                statement(
-                        world,
-                        1,
-                        BACK,
-                        "100.00",
-                        batch(BACK, "119.00", "MOORINGS-R1-RCUR-260615"),
-                        returned(BACK, "119.00", "3.50", reference, "AM04")));
+                BACK,
+                batch(BACK, "119.00", "MOORINGS-R1-RCUR-260615"),
+                returned(BACK, "119.00", "3.50", reference, "AM04"));
         CameBackId back = find.waiting(world.moorings).getFirst();
         assertThat(claims.openOf(world.moorings, invoice.id())).isEmpty();
         takeBack.takeIn(world.moorings, back, null, false);
@@ -161,15 +151,7 @@ class CameBackTest {
         DebitRun run = debits.collect(UNTIL);
         debits.book(DUE);
         debits.today(BACK);
-        read(
-                statements,
-                world,
-                statement(
-                        world,
-                        1,
-                        BACK,
-                        "100.00",
-                        returned(BACK, "119.00", "0.00", endToEnd(world, find, run, invoice), "AC04")));
+        read(statements, world, BACK, returned(BACK, "119.00", "0.00", endToEnd(world, find, run, invoice), "AC04"));
         takeBack.takeIn(world.moorings, find.waiting(world.moorings).getFirst(), null, false);
         assertThat(debits.of(payer).state()).isEqualTo(MandateState.SUSPENDED);
         assertThat(find.expected(world.moorings, invoice.id())).isEmpty();
@@ -244,14 +226,10 @@ class CameBackTest {
         read(
                 statements,
                 world,
-                statement(
-                        world,
-                        1,
-                        BACK,
-                        "1000.00",
-                        returned(BACK, "129.00", "0.00", reference, "AM04"),
-                        returned(BACK, "77.00", "0.00", "SOMEBODY-ELSE", "AM04"),
-                        returned(BACK, "119.00", "0.00", "MOORINGS-R1-0000", "ZZ99")));
+                BACK,
+                returned(BACK, "129.00", "0.00", reference, "AM04"),
+                returned(BACK, "77.00", "0.00", "SOMEBODY-ELSE", "AM04"),
+                returned(BACK, "119.00", "0.00", "MOORINGS-R1-0000", "ZZ99"));
         List<CameBackId> waiting = find.waiting(world.moorings);
         assertThat(waiting).hasSize(3);
         assertThatThrownBy(() -> takeBack.takeIn(world.moorings, waiting.get(2), null, false))
@@ -284,12 +262,8 @@ class CameBackTest {
         read(
                 statements,
                 world,
-                statement(
-                        world,
-                        1,
-                        weekSeven,
-                        "100.00",
-                        returned(weekSeven, "119.00", "0.00", endToEnd(world, find, run, invoice), "MD06")));
+                weekSeven,
+                returned(weekSeven, "119.00", "0.00", endToEnd(world, find, run, invoice), "MD06"));
         takeBack.takeIn(world.moorings, find.waiting(world.moorings).getFirst(), null, false);
         assertThat(claims.openOf(world.moorings, invoice.id())).hasSize(1);
         assertThat(debits.of(payer).state()).isEqualTo(MandateState.ACTIVE);
@@ -312,15 +286,7 @@ class CameBackTest {
         DebitRun run = debits.collect(UNTIL);
         debits.book(DUE);
         debits.today(BACK);
-        read(
-                statements,
-                world,
-                statement(
-                        world,
-                        1,
-                        BACK,
-                        "100.00",
-                        returned(BACK, "119.00", "0.00", endToEnd(world, find, run, invoice), "AM04")));
+        read(statements, world, BACK, returned(BACK, "119.00", "0.00", endToEnd(world, find, run, invoice), "AM04"));
         takeBack.takeIn(world.moorings, find.waiting(world.moorings).getFirst(), null, true);
         assertThat(claims.openOf(world.moorings, payer.id()))
                 .extracting(o -> o.left().plain())

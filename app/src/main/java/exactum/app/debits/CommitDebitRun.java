@@ -14,7 +14,6 @@ import exactum.core.collection.LeftOut;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.ClaimId;
 import exactum.core.ids.CollectionId;
-import exactum.core.ids.CustomerId;
 import exactum.core.ids.DebitGroupId;
 import exactum.core.ids.DebitRunId;
 import exactum.core.ids.MandateId;
@@ -27,7 +26,6 @@ import exactumdb.tables.records.DebitRunOutcomeRecord;
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -45,6 +43,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 @Component
 public class CommitDebitRun {
     private static final int CHUNK = 800;
+    private static final int ALL_DONE = Integer.MAX_VALUE;
     /** So many collections of one payer go in one debit at most. */
     private static final int MOST_TOGETHER = 20;
     /** Banks book a group as one line; one of this many is booked here in one transaction. */
@@ -111,7 +110,10 @@ public class CommitDebitRun {
 
     /** Executes what is left of the plan. */
     public void execute(BusinessId business, DebitRunId id) {
-        while (Boolean.TRUE.equals(transaction.execute(s -> next(business, id)))) {}
+        for (int done = 0; done != ALL_DONE; ) {
+            int from = done;
+            done = transaction.execute(s -> next(business, id, from));
+        }
         transaction.executeWithoutResult(s -> {
             debits.countGroups(business, id);
             runs.count(business, id);
@@ -119,16 +121,17 @@ public class CommitDebitRun {
         });
     }
 
-    private boolean next(BusinessId business, DebitRunId id) {
+    /** Executes some that follow an item, and answers the last of them. */
+    private int next(BusinessId business, DebitRunId id, int after) {
         DebitRun run = runs.lock(business, id).orElseThrow(NotHere::new);
-        if (run.state() != DebitRun.State.COMMITTING) return false;
-        List<Integer> waiting = runs.waiting(business, id, CHUNK);
-        if (waiting.isEmpty()) return false;
+        if (run.state() != DebitRun.State.COMMITTING) return ALL_DONE;
+        List<Integer> waiting = runs.waiting(business, id, after, CHUNK);
+        if (waiting.isEmpty()) return ALL_DONE;
         List<RunItem> items = runs.items(business, id, waiting.getFirst(), waiting.getLast()).stream()
                 .filter(i -> i.collect() != null && i.outcome() == null)
                 .toList();
         new Chunk(run, bank.of(run)).commit(items);
-        return true;
+        return waiting.getLast();
     }
 
     /** A chunk being committed. */
@@ -146,11 +149,8 @@ public class CommitDebitRun {
         }
 
         private void commit(List<RunItem> items) {
-            items.stream()
-                    .map(RunItem::customer)
-                    .distinct()
-                    .sorted(Comparator.comparing(CustomerId::value))
-                    .forEach(c -> claims.hold(business, c));
+            claims.hold(
+                    business, items.stream().map(RunItem::customer).distinct().toList());
             useCredit(items);
             Map<ClaimId, DebitStore.Open> open = debits.lockClaims(
                     business, items.stream().map(RunItem::claim).toList());

@@ -175,12 +175,13 @@ class DebitRunStore {
                 .fetch(DebitRunStore::item);
     }
 
-    /** The item numbers that can be collected and of which nothing became yet, in order. */
-    List<Integer> waiting(BusinessId business, DebitRunId run, int most) {
+    /** The item numbers after one that can be collected and of which nothing became yet, in order. */
+    List<Integer> waiting(BusinessId business, DebitRunId run, int after, int most) {
         return db.select(DEBIT_RUN_ITEM.ITEM_NO)
                 .from(DEBIT_RUN_ITEM)
                 .where(DEBIT_RUN_ITEM.BUSINESS_ID.eq(business))
                 .and(DEBIT_RUN_ITEM.RUN_ID.eq(run))
+                .and(DEBIT_RUN_ITEM.ITEM_NO.gt(after))
                 .and(DEBIT_RUN_ITEM.REASON.isNull())
                 .and(DSL.notExists(DSL.selectOne()
                         .from(DEBIT_RUN_OUTCOME)

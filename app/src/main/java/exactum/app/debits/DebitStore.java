@@ -454,12 +454,28 @@ class DebitStore {
 
     /** Those that are for one of the claims and not over. */
     List<Debit> liveFor(BusinessId business, Collection<ClaimId> claims) {
-        return find(
-                business,
-                DSL.condition(
-                        "c.state in ('planned', 'in flight') and c.id in (select i.collection_id from collection_item i where i.business_id = c.business_id and i.live and i.claim_id = any({0}))",
-                        DSL.val(claims.stream().map(ClaimId::value).toArray(UUID[]::new))),
-                Integer.MAX_VALUE);
+        return liveFor(business, claims, List.of(PLANNED, IN_FLIGHT));
+    }
+
+    /**
+     * Those that are for one of the claims and in one of the states. Their ids are asked for first: within one statement the database
+     * plans by how few were live when it last looked, which takes longer with every one that a run adds.
+     */
+    List<Debit> liveFor(BusinessId business, Collection<ClaimId> claims, List<String> states) {
+        List<CollectionId> ids = db.selectDistinct(COLLECTION_ITEM.COLLECTION_ID)
+                .from(COLLECTION_ITEM)
+                .join(COLLECTION)
+                .on(COLLECTION.BUSINESS_ID.eq(COLLECTION_ITEM.BUSINESS_ID))
+                .and(COLLECTION.ID.eq(COLLECTION_ITEM.COLLECTION_ID))
+                .where(COLLECTION_ITEM.BUSINESS_ID.eq(business))
+                .and(COLLECTION_ITEM.LIVE)
+                .and(DSL.condition(
+                        "collection_item.claim_id = any({0})",
+                        DSL.val(claims.stream().map(ClaimId::value).toArray(UUID[]::new))))
+                .and(COLLECTION.STATE.in(states))
+                .fetch(COLLECTION_ITEM.COLLECTION_ID);
+        if (ids.isEmpty()) return List.of();
+        return find(business, DSL.condition("c.id = any({0})", DSL.val(uuids(ids))), Integer.MAX_VALUE);
     }
 
     private Map<CollectionId, Map<ClaimId, Money>> items(BusinessId business, List<Debit> of) {

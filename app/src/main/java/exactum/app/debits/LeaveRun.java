@@ -31,7 +31,8 @@ class LeaveRun {
                 .filter(Signal.OpenChanged.class::isInstance)
                 .map(s -> ((Signal.OpenChanged) s).claim())
                 .toList();
-        if (!changed.isEmpty()) leave(settled.business(), debits.liveFor(settled.business(), changed));
+        if (!changed.isEmpty())
+            leave(settled.business(), debits.liveFor(settled.business(), changed, List.of(DebitStore.PLANNED)));
     }
 
     /** Who pays by card before the hand-over leaves the run as well; afterwards they would pay twice. */

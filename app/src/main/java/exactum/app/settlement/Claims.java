@@ -18,6 +18,7 @@ import exactum.core.settlement.Rescheduling;
 import exactumdb.tables.records.ClaimRecord;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.List;
 import java.util.function.Predicate;
 import org.springframework.stereotype.Component;
@@ -48,7 +49,13 @@ public class Claims {
     /** Nobody settles anything of the customer until the transaction ends: what is read as open now stays so. */
     @Transactional(propagation = Propagation.MANDATORY)
     public void hold(BusinessId business, CustomerId customer) {
-        positions.lock(business, List.of(customer));
+        hold(business, List.of(customer));
+    }
+
+    /** The same of several customers, in one order, so that nobody waits in a circle. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void hold(BusinessId business, Collection<CustomerId> customers) {
+        positions.lock(business, customers);
     }
 
     /**

@@ -9,8 +9,6 @@ import exactum.formats.FormatGuess;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
-import java.io.StringWriter;
-import java.io.UncheckedIOException;
 import java.io.Writer;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
@@ -36,15 +34,14 @@ public final class CustomerCsv {
             COLUMNS.stream().map(CustomerColumn::head).toList();
 
     /** A file that was handed back carries a column more, which is not read. */
-    private static final String REASON = "reason";
-
     private static final List<CustomerColumn> REQUIRED =
             List.of(CustomerColumn.CODE, CustomerColumn.NAME, CustomerColumn.COUNTRY, CustomerColumn.CURRENCY);
+
     private static final Set<CustomerColumn> WITH_LINES =
             Set.of(CustomerColumn.ADDRESS, CustomerColumn.SERVICE_ADDRESS, CustomerColumn.CONTACTS);
     private static final StrictCsv OURS = new StrictCsv(
             "customers",
-            Stream.concat(HEADS.stream(), Stream.of(REASON)).toList(),
+            BadRows.columns(HEADS),
             REQUIRED.stream().map(CustomerColumn::head).toList());
     private static final CsvRows ROWS = new CsvRows("customers");
     private static final int SAMPLES = 3;
@@ -96,7 +93,7 @@ public final class CustomerCsv {
                 .orElse("");
         return Stream.of(first.split("[,;]"))
                 .map(h -> h.strip().replace("\"", ""))
-                .allMatch(h -> HEADS.contains(h) || h.equals(REASON));
+                .allMatch(BadRows.columns(HEADS)::contains);
     }
 
     /**
@@ -236,25 +233,12 @@ public final class CustomerCsv {
 
     /** The bad lines as a file of our columns with a column {@code reason} more, to be mended and read again. */
     public static byte[] writeBad(List<Bad> bad) {
-        var text = new StringWriter();
-        try (CsvWriter csv =
-                CsvWriter.builder().lineDelimiter(LineDelimiter.CRLF).build(text)) {
-            List<CustomerColumn> said = COLUMNS.stream()
-                    .filter(c -> bad.stream().anyMatch(b -> b.row().says(c)))
-                    .toList();
-            var header = new ArrayList<>(said.stream().map(CustomerColumn::head).toList());
-            header.add(REASON);
-            csv.writeRecord(header);
-            for (Bad line : bad) {
-                var cells = new ArrayList<>(said.stream()
-                        .map(c -> Formula.harmless(line.row().get(c)))
-                        .toList());
-                cells.add(String.join("; ", line.reasons()));
-                csv.writeRecord(cells);
-            }
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
-        return text.toString().getBytes(StandardCharsets.UTF_8);
+        List<CustomerColumn> said = COLUMNS.stream()
+                .filter(c -> bad.stream().anyMatch(b -> b.row().says(c)))
+                .toList();
+        return BadRows.write(
+                said.stream().map(CustomerColumn::head).toList(),
+                bad.stream()
+                        .map(b -> BadRows.cells(said.stream().map(b.row()::get).toList(), b.reasons())));
     }
 }

@@ -1,20 +1,14 @@
 package exactum.formats.csv;
 
-import de.siegmar.fastcsv.writer.CsvWriter;
-import de.siegmar.fastcsv.writer.LineDelimiter;
 import exactum.core.problem.Refusal;
 import java.io.IOException;
 import java.io.InputStream;
-import java.io.StringWriter;
-import java.io.UncheckedIOException;
 import java.io.Writer;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Consumer;
-import java.util.stream.Stream;
 
 /**
  * Catalogue items with their prices as CSV (RFC 4180, UTF-8). An item has a row for each of its prices, and one without a price
@@ -41,10 +35,8 @@ public final class ItemCsv {
             "tariff",
             "valid_from",
             "last_day");
-    private static final StrictCsv CSV = new StrictCsv(
-            "catalogue",
-            Stream.concat(COLUMNS.stream(), Stream.of("reason")).toList(),
-            List.of("code", "name", "unit", "tax", "account"));
+    private static final StrictCsv CSV =
+            new StrictCsv("catalogue", BadRows.columns(COLUMNS), List.of("code", "name", "unit", "tax", "account"));
 
     private ItemCsv() {}
 
@@ -80,31 +72,17 @@ public final class ItemCsv {
 
     /** Rows as a file that {@link #read} reads back without loss. */
     public static void write(Writer to, Consumer<Consumer<Row>> rows) throws IOException {
-        try (CsvWriter csv =
-                CsvWriter.builder().lineDelimiter(LineDelimiter.CRLF).build(to)) {
-            csv.writeRecord(COLUMNS);
-            rows.accept(row -> csv.writeRecord(cells(row)));
+        try (var csv = new CsvOut(to, COLUMNS)) {
+            rows.accept(row -> csv.row(cells(row)));
         }
     }
 
     /** The bad rows with a column {@code reason} more, to be mended and read again. */
     public static byte[] writeBad(List<Bad> bad) {
-        var text = new StringWriter();
-        try (CsvWriter csv =
-                CsvWriter.builder().lineDelimiter(LineDelimiter.CRLF).build(text)) {
-            csv.writeRecord(Stream.concat(COLUMNS.stream(), Stream.of("reason")).toList());
-            for (Bad b : bad) {
-                var cells = new ArrayList<>(cells(b.row()));
-                cells.add(String.join("; ", b.reasons()));
-                csv.writeRecord(cells);
-            }
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
-        return text.toString().getBytes(StandardCharsets.UTF_8);
+        return BadRows.write(COLUMNS, bad.stream().map(b -> BadRows.cells(cells(b.row()), b.reasons())));
     }
 
     private static List<String> cells(Row row) {
-        return COLUMNS.stream().map(c -> Formula.harmless(row.get(c))).toList();
+        return COLUMNS.stream().map(row::get).toList();
     }
 }

@@ -1,11 +1,7 @@
 package exactum.formats.csv;
 
 import exactum.core.problem.Refusal;
-import java.io.IOException;
 import java.io.InputStream;
-import java.io.StringWriter;
-import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -28,24 +24,8 @@ public final class MandateCsv {
             "collections",
             "most",
             "notice");
-    private static final StrictCsv CSV = new StrictCsv(
-            "mandates",
-            List.of(
-                    "customer",
-                    "scheme",
-                    "reference",
-                    "holder",
-                    "iban",
-                    "bic",
-                    "signed on",
-                    "valid from",
-                    "valid until",
-                    "one-off",
-                    "collections",
-                    "most",
-                    "notice",
-                    "reason"),
-            List.of("customer", "reference", "iban", "signed on"));
+    private static final StrictCsv CSV =
+            new StrictCsv("mandates", BadRows.columns(COLUMNS), List.of("customer", "reference", "iban", "signed on"));
 
     private MandateCsv() {}
 
@@ -98,18 +78,10 @@ public final class MandateCsv {
 
     /** The bad rows with a column {@code reason} more, to be mended and read again. */
     public static byte[] writeBad(List<Bad> bad) {
-        var text = new StringWriter();
-        var head = new ArrayList<>(COLUMNS);
-        head.add("reason");
-        try (var csv = new CsvOut(text, head)) {
-            for (Bad b : bad) csv.row(cells(b.row(), String.join("; ", b.reasons())));
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
-        return text.toString().getBytes(StandardCharsets.UTF_8);
+        return BadRows.write(COLUMNS, bad.stream().map(b -> BadRows.cells(cells(b.row()), b.reasons())));
     }
 
-    private static List<String> cells(Row r, String reason) {
+    private static List<String> cells(Row r) {
         return List.of(
                 r.customer(),
                 r.scheme(),
@@ -123,7 +95,6 @@ public final class MandateCsv {
                 r.agreed().oneOff(),
                 r.agreed().collections(),
                 r.agreed().most(),
-                r.agreed().notice(),
-                reason);
+                r.agreed().notice());
     }
 }

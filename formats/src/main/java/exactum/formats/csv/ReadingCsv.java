@@ -1,11 +1,7 @@
 package exactum.formats.csv;
 
 import exactum.core.problem.Refusal;
-import java.io.IOException;
 import java.io.InputStream;
-import java.io.StringWriter;
-import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -16,10 +12,8 @@ import java.util.List;
  */
 public final class ReadingCsv {
     private static final List<String> COLUMNS = List.of("customer", "item", "period", "quantity", "before", "after");
-    private static final StrictCsv CSV = new StrictCsv(
-            "readings",
-            List.of("customer", "item", "period", "quantity", "before", "after", "reason"),
-            List.of("customer", "item", "period"));
+    private static final StrictCsv CSV =
+            new StrictCsv("readings", BadRows.columns(COLUMNS), List.of("customer", "item", "period"));
 
     private ReadingCsv() {}
 
@@ -53,18 +47,10 @@ public final class ReadingCsv {
 
     /** The bad rows with a column {@code reason} more, to be mended and read again. */
     public static byte[] writeBad(List<Bad> bad) {
-        var text = new StringWriter();
-        var head = new ArrayList<>(COLUMNS);
-        head.add("reason");
-        try (var csv = new CsvOut(text, head)) {
-            for (Bad b : bad) csv.row(cells(b.row(), String.join("; ", b.reasons())));
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
-        return text.toString().getBytes(StandardCharsets.UTF_8);
+        return BadRows.write(COLUMNS, bad.stream().map(b -> BadRows.cells(cells(b.row()), b.reasons())));
     }
 
-    private static List<String> cells(Row r, String reason) {
-        return List.of(r.customer(), r.item(), r.period(), r.quantity(), r.before(), r.after(), reason);
+    private static List<String> cells(Row r) {
+        return List.of(r.customer(), r.item(), r.period(), r.quantity(), r.before(), r.after());
     }
 }
