@@ -8,7 +8,7 @@ import exactum.app.debits.FindDebits;
 import exactum.app.debits.HandOver;
 import exactum.app.debits.NoteCameBack;
 import exactum.app.debits.PlanDebitRun;
-import exactum.app.debits.TakeBackDebit;
+import exactum.app.debits.TakeInAll;
 import exactum.app.installation.PlayDays;
 import exactum.app.security.Vault;
 import exactum.app.setup.BankAccount;
@@ -248,9 +248,9 @@ public final class DebitBench {
         }
 
         private void takeIn() {
-            var takeBack = ground.bean(TakeBackDebit.class);
-            for (CameBackId back : ground.bean(FindDebits.class).waiting(business))
-                takeBack.takeIn(business, back, null, false);
+            List<CameBackId> waiting = ground.bean(FindDebits.class).waiting(business);
+            List<String> left = ground.bean(TakeInAll.class).takeIn(business, waiting);
+            if (!left.isEmpty()) throw new IllegalStateException(left.getFirst());
         }
     }
 }

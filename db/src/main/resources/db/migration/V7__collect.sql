@@ -292,7 +292,7 @@ create table debit (
     foreign key (business_id, group_id) references debit_group,
     foreign key (business_id, mandate_id) references mandate
 );
-create index on debit (business_id, group_id);
+create index on debit (business_id, group_id, end_to_end);
 create index on debit (business_id, mandate_id);
 
 -- The file as it was written, never changed; it holds account numbers, so that it is encrypted.

@@ -294,10 +294,10 @@ select r.business_id, r.means_id,
        case when m.taken_back_minor = m.amount_minor
             then case when exists (select 1 from take_back t where t.business_id = r.business_id and t.means_id = r.means_id and t.cause in ('match undone', 'recorded by mistake') and t.reverses is null)
                       then 'undone' else 'returned' end
-            when coalesce(w.left_minor, b.left_minor) is null
+            when coalesce(w.left_minor, b.left_minor, o.left_minor) is null
             then case when exists (select 1 from account a where a.business_id = r.business_id and a.code = r.money_account and a.role is null)
                       then 'in hand' else 'at the bank' end
-            when coalesce(w.left_minor, b.left_minor) <> 0 then case when w.kind = 'card sale' then 'at the processor' else 'not yet at the bank' end
+            when coalesce(w.left_minor, b.left_minor, o.left_minor) <> 0 then case when w.kind = 'card sale' then 'at the processor' else 'not yet at the bank' end
             when w.kind = 'card sale' and exists (
                    select 1 from match x join payout_line l on l.business_id = x.business_id and l.id = x.payout_line_id
                      join waiting p on p.business_id = l.business_id and p.kind = 'payout' and p.source_id = l.payout_id
@@ -308,7 +308,8 @@ select r.business_id, r.means_id,
   join means m on m.business_id = r.business_id and m.id = r.means_id
   left join waiting w on w.business_id = r.business_id and w.means_id = r.means_id and w.kind in ('payment recorded by hand', 'card sale')
   left join debit e on e.business_id = r.business_id and e.collection_id = r.collection_id
-  left join waiting b on b.business_id = e.business_id and b.source_id in (e.group_id, e.collection_id) and b.kind = 'batch of debits';
+  left join waiting b on b.business_id = e.business_id and b.source_id = e.group_id and b.kind = 'batch of debits'
+  left join waiting o on o.business_id = e.business_id and o.source_id = e.collection_id and o.kind = 'batch of debits';
 
 -- How a document stands, from its claims and from where the money is that settled them; the one place that says so. What
 -- depends on the day (overdue, expired) is told by the earliest open day beside the day.
@@ -326,10 +327,10 @@ select d.business_id, d.id as document_id, d.kind, d.customer_id, k.name as cust
                    select sum(a.amount_minor) from claim k join allocation a on a.business_id = k.business_id and a.claim_id = k.id
                      join means m on m.business_id = a.business_id and m.id = a.means_id and m.kind = 'credit note'
                     where k.business_id = d.business_id and k.document_id = d.id), 0) then 'credited'
-            when exists (
-                   select 1 from claim k join allocation a on a.business_id = k.business_id and a.claim_id = k.id
+            when (
+                   select true from claim k join allocation a on a.business_id = k.business_id and a.claim_id = k.id
                      join payment_place p on p.business_id = a.business_id and p.means_id = a.means_id and p.place in ('not yet at the bank', 'at the processor', 'on its way')
-                    where k.business_id = d.business_id and k.document_id = d.id and a.reverses is null) then 'not at the bank'
+                    where k.business_id = d.business_id and k.document_id = d.id and a.reverses is null limit 1) then 'not at the bank'
             else 'paid' end as stands
   from document d
   join customer k on k.business_id = d.business_id and k.id = d.customer_id
@@ -404,9 +405,8 @@ create trigger standing_tallied after update on document_standing referencing ol
 create trigger standing_tallied_out after delete on document_standing referencing old table as old_rows for each statement execute function tally_standing();
 
 -- Keeps how these documents stand. Rows are held before they are looked at, so that the later of two changes sees both.
-create function restand(businesses int[], documents uuid[]) returns void language plpgsql as $$
+create function restand_these(businesses int[], documents uuid[]) returns void language plpgsql as $$
 begin
-    if cardinality(documents) = 0 then return; end if;
     perform 1 from document_standing s where s.business_id = any(businesses) and s.document_id = any(documents) order by s.document_id for update;
     insert into document_standing (business_id, document_id, kind, customer_id, customer, document_date, number, search, currency, gross_minor, open_minor, settled_minor, open_due, last_due, stands)
     select n.business_id, n.document_id, n.kind, n.customer_id, n.customer, n.document_date, n.number, n.search, n.currency, n.gross_minor, n.open_minor, n.settled_minor, n.open_due, n.last_due, n.stands
@@ -415,6 +415,19 @@ begin
            currency = excluded.currency, gross_minor = excluded.gross_minor, open_minor = excluded.open_minor, settled_minor = excluded.settled_minor, open_due = excluded.open_due, last_due = excluded.last_due, stands = excluded.stands
      where (document_standing.kind, document_standing.customer_id, document_standing.customer, document_standing.document_date, document_standing.number, document_standing.search, document_standing.currency, document_standing.gross_minor, document_standing.open_minor, document_standing.settled_minor, document_standing.open_due, document_standing.last_due, document_standing.stands)
            is distinct from (excluded.kind, excluded.customer_id, excluded.customer, excluded.document_date, excluded.number, excluded.search, excluded.currency, excluded.gross_minor, excluded.open_minor, excluded.settled_minor, excluded.open_due, excluded.last_due, excluded.stands);
+end $$;
+
+-- Many are planned anew each time: a plan from when the tables were small would be kept for the whole of a run that fills them.
+create function restand_many(businesses int[], documents uuid[]) returns void language plpgsql set plan_cache_mode = force_custom_plan as $$
+begin
+    perform restand_these(businesses, documents);
+end $$;
+
+create function restand(businesses int[], documents uuid[]) returns void language plpgsql as $$
+begin
+    if cardinality(documents) > 100 then perform restand_many(businesses, documents);
+    elsif cardinality(documents) > 0 then perform restand_these(businesses, documents);
+    end if;
 end $$;
 
 -- A document that asks for something stands as soon as its claims are there.
@@ -467,23 +480,34 @@ end $$;
 create trigger means_stand_in after insert on means referencing new table as new_rows for each statement execute function means_restands();
 create trigger means_stand after update on means referencing old table as old_rows new table as new_rows for each statement execute function means_restands();
 
+-- What waits tells where its payments are; whether anything is left of it is all that matters.
+create function waiting_restands(changed waiting[]) returns void language plpgsql as $$
+begin
+    perform means_restand(array_agg(distinct n.business_id), array_agg(distinct n.means_id)) from unnest(changed) n where n.means_id is not null having count(*) > 0;
+    perform means_restand(array_agg(distinct w.business_id), array_agg(distinct w.means_id)) from unnest(changed) n
+       join payout_line l on l.business_id = n.business_id and l.payout_id = n.source_id
+       join match x on x.business_id = l.business_id and x.payout_line_id = l.id and x.undone_at is null
+       join waiting w on w.business_id = x.business_id and w.id = x.waiting_id and w.kind = 'card sale'
+      where n.kind = 'payout' having count(*) > 0;
+    if not exists (select 1 from unnest(changed) n where n.kind = 'batch of debits') then return; end if;
+    perform means_restand(array_agg(distinct r.business_id), array_agg(distinct r.means_id)) from (
+            select e.business_id, e.collection_id from unnest(changed) n join debit e on e.business_id = n.business_id and e.group_id = n.source_id where n.kind = 'batch of debits'
+            union select n.business_id, n.source_id from unnest(changed) n where n.kind = 'batch of debits') e
+       join receipt r on r.business_id = e.business_id and r.collection_id = e.collection_id having count(*) > 0;
+end $$;
+
 create function waiting_restands() returns trigger language plpgsql as $$
 begin
-    perform means_restand(array_agg(distinct w.business_id), array_agg(distinct w.means_id)) from (
-        select n.business_id, n.means_id from new_rows n where n.means_id is not null
-        union select w.business_id, w.means_id from new_rows n
-          join payout_line l on l.business_id = n.business_id and l.payout_id = n.source_id
-          join match x on x.business_id = l.business_id and x.payout_line_id = l.id and x.undone_at is null
-          join waiting w on w.business_id = x.business_id and w.id = x.waiting_id and w.kind = 'card sale'
-         where n.kind = 'payout'
-        union select r.business_id, r.means_id from new_rows n
-          join debit e on e.business_id = n.business_id and n.source_id in (e.group_id, e.collection_id)
-          join receipt r on r.business_id = e.business_id and r.collection_id = e.collection_id
-         where n.kind = 'batch of debits') w having count(*) > 0;
+    if tg_op = 'INSERT' then
+        perform waiting_restands(array_agg(n::waiting)) from new_rows n having count(*) > 0;
+    else
+        perform waiting_restands(array_agg(n::waiting)) from new_rows n join old_rows o on o.business_id = n.business_id and o.id = n.id
+          where (n.left_minor = 0) is distinct from (o.left_minor = 0) having count(*) > 0;
+    end if;
     return null;
 end $$;
 create trigger waiting_stands_in after insert on waiting referencing new table as new_rows for each statement execute function waiting_restands();
-create trigger waiting_stands after update on waiting referencing new table as new_rows for each statement execute function waiting_restands();
+create trigger waiting_stands after update on waiting referencing old table as old_rows new table as new_rows for each statement execute function waiting_restands();
 
 create function match_restands() returns trigger language plpgsql as $$
 begin

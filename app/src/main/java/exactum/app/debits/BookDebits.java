@@ -1,8 +1,10 @@
 package exactum.app.debits;
 
+import exactum.app.database.AtOnce;
 import exactum.app.ledger.Ledger;
 import exactum.app.mandates.Mandates;
 import exactum.app.settlement.Channel;
+import exactum.app.settlement.Claims;
 import exactum.app.settlement.NewPayment;
 import exactum.app.settlement.Settle;
 import exactum.app.setup.FindSetup;
@@ -30,6 +32,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 class BookDebits {
     private static final int CHUNK = 800;
     private final DebitStore debits;
+    private final Claims claims;
     private final Settle settle;
     private final Wait wait;
     private final Ledger ledger;
@@ -39,6 +42,7 @@ class BookDebits {
 
     BookDebits(
             DebitStore debits,
+            Claims claims,
             Settle settle,
             Wait wait,
             Ledger ledger,
@@ -46,6 +50,7 @@ class BookDebits {
             Mandates change,
             TransactionTemplate transaction) {
         this.debits = debits;
+        this.claims = claims;
         this.settle = settle;
         this.wait = wait;
         this.ledger = ledger;
@@ -56,36 +61,36 @@ class BookDebits {
 
     /** Books all of a business whose day has come. */
     void book(BusinessId business, LocalDate today) {
-        for (DebitStore.Group group : debits.toBook(business, today))
-            transaction.executeWithoutResult(s -> book(business, group));
+        AtOnce.each(
+                debits.toBook(business, today), group -> transaction.executeWithoutResult(s -> book(business, group)));
     }
 
     private void book(BusinessId business, DebitStore.Group group) {
         if (!debits.book(business, group.id())) return;
+        claims.hold(business, debits.customers(business, group.id()));
         AccountCode clearing = ledger.accounts(business).of(AccountRole.DEBIT_CLEARING);
-        Money total = Money.zero(group.total().currency());
-        String after = "";
-        List<DebitStore.Debit> some;
-        do {
-            some = debits.ofGroup(business, group.id(), DebitStore.IN_FLIGHT, after, CHUNK);
-            if (some.isEmpty()) break;
-            settle.receiveAll(
-                    business, some.stream().map(d -> payment(d, clearing)).toList());
-            debits.move(
-                    business,
-                    some.stream().map(DebitStore.Debit::id).toList(),
-                    List.of(DebitStore.IN_FLIGHT),
-                    DebitStore.COLLECTED);
-            collected(
-                    business,
-                    some.stream().map(DebitStore.Debit::mandate).distinct().toList());
-            total = total.plus(Money.sum(
-                    total.currency(),
-                    some.stream().map(DebitStore.Debit::amount).toList()));
-            if (!group.isBatch()) some.forEach(d -> waits(business, group, clearing, d.amount(), d.endToEnd(), d));
-            after = some.getLast().endToEnd();
-        } while (some.size() == CHUNK);
-        if (group.isBatch() && total.isPositive()) waits(business, group, clearing, total, group.reference(), null);
+        Money total = debits.lockInFlight(business, group);
+        if (!total.isPositive()) return;
+        if (group.isBatch()) waits(business, group, clearing, total, group.reference(), null);
+        List<DebitStore.Numbered> page = debits.inGroup(business, group.id(), "", CHUNK);
+        while (!page.isEmpty()) {
+            List<DebitStore.Debit> some = debits.inState(business, page, DebitStore.IN_FLIGHT);
+            if (!some.isEmpty()) book(business, group, clearing, some);
+            page = debits.inGroup(business, group.id(), page.getLast().endToEnd(), CHUNK);
+        }
+    }
+
+    private void book(BusinessId business, DebitStore.Group group, AccountCode clearing, List<DebitStore.Debit> some) {
+        settle.receiveAll(business, some.stream().map(d -> payment(d, clearing)).toList());
+        debits.move(
+                business,
+                some.stream().map(DebitStore.Debit::id).toList(),
+                List.of(DebitStore.IN_FLIGHT),
+                DebitStore.COLLECTED);
+        collected(
+                business,
+                some.stream().map(DebitStore.Debit::mandate).distinct().toList());
+        if (!group.isBatch()) some.forEach(d -> waits(business, group, clearing, d.amount(), d.endToEnd(), d));
     }
 
     private static NewPayment payment(DebitStore.Debit d, AccountCode clearing) {

@@ -12,7 +12,6 @@ import exactum.formats.pain.Pain002Reader;
 import exactum.formats.pain.StatusReport;
 import java.io.IOException;
 import java.io.InputStream;
-import java.util.ArrayList;
 import java.util.List;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -30,12 +29,15 @@ class CameBackPages {
     private final CameBackStore store;
     private final WorkOutEffects effects;
     private final TakeBackDebit takeBack;
+    private final TakeInAll all;
     private final NoteCameBack note;
 
-    CameBackPages(CameBackStore store, WorkOutEffects effects, TakeBackDebit takeBack, NoteCameBack note) {
+    CameBackPages(
+            CameBackStore store, WorkOutEffects effects, TakeBackDebit takeBack, TakeInAll all, NoteCameBack note) {
         this.store = store;
         this.effects = effects;
         this.takeBack = takeBack;
+        this.all = all;
         this.note = note;
     }
 
@@ -66,18 +68,11 @@ class CameBackPages {
         return "redirect:/came-back";
     }
 
-    /** Those of which all is known, one after the other; what cannot be taken in stays, and is said. */
+    /** Those of which all is known; what cannot be taken in stays, and is said. */
     @PostMapping("/came-back/take-in")
     @Needs(Power.COLLECTING)
     String takeAllIn(BusinessId business, @RequestParam(defaultValue = "") List<CameBackId> chosen) {
-        List<String> left = new ArrayList<>();
-        for (CameBackId id : chosen) {
-            try {
-                takeBack.takeIn(business, id, null, false);
-            } catch (Refusal refused) {
-                left.add(refused.sentence());
-            }
-        }
+        List<String> left = all.takeIn(business, chosen);
         if (!left.isEmpty())
             throw new Refusal(
                     "debit.some-left",

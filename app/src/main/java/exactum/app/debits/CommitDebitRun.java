@@ -125,13 +125,13 @@ public class CommitDebitRun {
     private int next(BusinessId business, DebitRunId id, int after) {
         DebitRun run = runs.lock(business, id).orElseThrow(NotHere::new);
         if (run.state() != DebitRun.State.COMMITTING) return ALL_DONE;
-        List<Integer> waiting = runs.waiting(business, id, after, CHUNK);
-        if (waiting.isEmpty()) return ALL_DONE;
-        List<RunItem> items = runs.items(business, id, waiting.getFirst(), waiting.getLast()).stream()
+        List<Integer> some = runs.collectable(business, id, after, CHUNK);
+        if (some.isEmpty()) return ALL_DONE;
+        List<RunItem> items = runs.items(business, id, some.getFirst(), some.getLast()).stream()
                 .filter(i -> i.collect() != null && i.outcome() == null)
                 .toList();
-        new Chunk(run, bank.of(run)).commit(items);
-        return waiting.getLast();
+        if (!items.isEmpty()) new Chunk(run, bank.of(run)).commit(items);
+        return some.getLast();
     }
 
     /** A chunk being committed. */
@@ -139,6 +139,7 @@ public class CommitDebitRun {
         private final BusinessId business;
         private final DebitRun run;
         private final BankAccount account;
+        private final String message;
         private final Map<String, DebitGroupId> groups = new HashMap<>();
         private final List<DebitRunOutcomeRecord> outcomes = new ArrayList<>();
 
@@ -146,6 +147,7 @@ public class CommitDebitRun {
             this.business = run.business();
             this.run = run;
             this.account = account;
+            this.message = names.message(run);
         }
 
         private void commit(List<RunItem> items) {
@@ -284,7 +286,7 @@ public class CommitDebitRun {
                     .setCollectionId(id)
                     .setGroupId(group(sequence, first.collect().on(), first.no()))
                     .setMandateId(first.collect().mandate())
-                    .setEndToEnd(names.endToEnd(run, first.no()))
+                    .setEndToEnd(RunNames.endToEnd(message, first.no()))
                     .setTryNo(first.tries() + 1)
                     .setCollectOn(first.collect().on())
                     .setNewAccount(account.isNew())
@@ -307,7 +309,7 @@ public class CommitDebitRun {
                 case "one group a debit" -> "-" + itemNo;
                 default -> itemNo > MOST_IN_GROUP ? "-" + (itemNo - 1) / MOST_IN_GROUP : "";
             };
-            String reference = names.group(run, sequence, on, part);
+            String reference = RunNames.group(message, sequence, on, part);
             return groups.computeIfAbsent(
                     reference,
                     r -> debits.group(

@@ -168,6 +168,7 @@ class DebitRunStore {
                 .on(DEBIT_RUN_OUTCOME.BUSINESS_ID.eq(DEBIT_RUN_ITEM.BUSINESS_ID))
                 .and(DEBIT_RUN_OUTCOME.RUN_ID.eq(DEBIT_RUN_ITEM.RUN_ID))
                 .and(DEBIT_RUN_OUTCOME.ITEM_NO.eq(DEBIT_RUN_ITEM.ITEM_NO))
+                .and(DEBIT_RUN_OUTCOME.ITEM_NO.between(from, last))
                 .where(DEBIT_RUN_ITEM.BUSINESS_ID.eq(business))
                 .and(DEBIT_RUN_ITEM.RUN_ID.eq(run))
                 .and(DEBIT_RUN_ITEM.ITEM_NO.between(from, last))
@@ -175,19 +176,14 @@ class DebitRunStore {
                 .fetch(DebitRunStore::item);
     }
 
-    /** The item numbers after one that can be collected and of which nothing became yet, in order. */
-    List<Integer> waiting(BusinessId business, DebitRunId run, int after, int most) {
+    /** The item numbers after one that can be collected, in order; of some of them something may have become. */
+    List<Integer> collectable(BusinessId business, DebitRunId run, int after, int most) {
         return db.select(DEBIT_RUN_ITEM.ITEM_NO)
                 .from(DEBIT_RUN_ITEM)
                 .where(DEBIT_RUN_ITEM.BUSINESS_ID.eq(business))
                 .and(DEBIT_RUN_ITEM.RUN_ID.eq(run))
                 .and(DEBIT_RUN_ITEM.ITEM_NO.gt(after))
                 .and(DEBIT_RUN_ITEM.REASON.isNull())
-                .and(DSL.notExists(DSL.selectOne()
-                        .from(DEBIT_RUN_OUTCOME)
-                        .where(DEBIT_RUN_OUTCOME.BUSINESS_ID.eq(business))
-                        .and(DEBIT_RUN_OUTCOME.RUN_ID.eq(run))
-                        .and(DEBIT_RUN_OUTCOME.ITEM_NO.eq(DEBIT_RUN_ITEM.ITEM_NO))))
                 .orderBy(DEBIT_RUN_ITEM.ITEM_NO)
                 .limit(most)
                 .fetch(DEBIT_RUN_ITEM.ITEM_NO);

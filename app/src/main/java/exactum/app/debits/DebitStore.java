@@ -106,6 +106,45 @@ class DebitStore {
         return open;
     }
 
+    /** What is in flight of a group, each collection held until the transaction ends. */
+    Money lockInFlight(BusinessId business, Group group) {
+        UUID[] ids = db.select(DEBIT.COLLECTION_ID)
+                .from(DEBIT)
+                .where(DEBIT.BUSINESS_ID.eq(business))
+                .and(DEBIT.GROUP_ID.eq(group.id()))
+                .fetch(r -> r.value1().value())
+                .toArray(UUID[]::new);
+        long minor = db
+                .fetch(
+                        "select c.amount_minor from collection c where c.business_id = {0} and c.id = any({1}) and c.state = 'in flight' order by c.id for update",
+                        DSL.inline(business.value()), DSL.val(ids))
+                .stream()
+                .mapToLong(r -> r.get("amount_minor", Long.class))
+                .sum();
+        return group.total().withMinor(minor);
+    }
+
+    /** Whose collections are in a group, by their ids. */
+    List<CustomerId> customers(BusinessId business, DebitGroupId group) {
+        return db.selectDistinct(COLLECTION.CUSTOMER_ID)
+                .from(DEBIT)
+                .join(COLLECTION)
+                .on(COLLECTION.BUSINESS_ID.eq(DEBIT.BUSINESS_ID))
+                .and(COLLECTION.ID.eq(DEBIT.COLLECTION_ID))
+                .where(DEBIT.BUSINESS_ID.eq(business))
+                .and(DEBIT.GROUP_ID.eq(group))
+                .orderBy(COLLECTION.CUSTOMER_ID)
+                .fetch(COLLECTION.CUSTOMER_ID);
+    }
+
+    Optional<CustomerId> customer(BusinessId business, CollectionId id) {
+        return db.select(COLLECTION.CUSTOMER_ID)
+                .from(COLLECTION)
+                .where(COLLECTION.BUSINESS_ID.eq(business))
+                .and(COLLECTION.ID.eq(id))
+                .fetchOptional(COLLECTION.CUSTOMER_ID);
+    }
+
     /** How a claim stands. */
     record Open(long leftMinor, boolean inFlight, boolean disputed) {}
 
@@ -395,13 +434,14 @@ class DebitStore {
 
     List<Debit> find(BusinessId business, Condition which, int most) {
         List<Debit> found = db.fetch("""
-                        select c.id, c.customer_id, k.name, c.currency, c.amount_minor, c.state, c.last_reason, d.group_id, g.reference, d.mandate_id, d.end_to_end, d.try_no, d.collect_on, g.run_id, r.scheme
-                          from collection c
-                          join debit d on d.business_id = c.business_id and d.collection_id = c.id
-                          join debit_group g on g.business_id = d.business_id and g.id = d.group_id
-                          join debit_run r on r.business_id = g.business_id and r.id = g.run_id
-                          join customer k on k.business_id = c.business_id and k.id = c.customer_id
-                         where c.business_id = {0} and {1} order by d.end_to_end limit {2}
+                        select f.id, f.customer_id, k.name, f.currency, f.amount_minor, f.state, f.last_reason, f.group_id, g.reference, f.mandate_id, f.end_to_end, f.try_no, f.collect_on, g.run_id, r.scheme
+                          from (select c.id, c.customer_id, c.currency, c.amount_minor, c.state, c.last_reason, d.group_id, d.mandate_id, d.end_to_end, d.try_no, d.collect_on
+                                  from collection c join debit d on d.business_id = c.business_id and d.collection_id = c.id
+                                 where c.business_id = {0} and {1} order by d.end_to_end limit {2}) f
+                          join debit_group g on g.business_id = {0} and g.id = f.group_id
+                          join debit_run r on r.business_id = {0} and r.id = g.run_id
+                          join customer k on k.business_id = {0} and k.id = f.customer_id
+                         order by f.end_to_end
                         """, DSL.inline(business.value()), which, DSL.inline(most))
                 .map(DebitStore::debit);
         Map<CollectionId, Map<ClaimId, Money>> items = items(business, found);
@@ -439,17 +479,36 @@ class DebitStore {
         return find(business, DSL.condition("d.mandate_id = {0}", DSL.val(mandate.value())), most);
     }
 
-    List<Debit> ofGroup(BusinessId business, DebitGroupId group, String state, String after, int most) {
+    List<Numbered> inGroup(BusinessId business, DebitGroupId group, String after, int most) {
+        return db.select(DEBIT.COLLECTION_ID, DEBIT.END_TO_END)
+                .from(DEBIT)
+                .where(DEBIT.BUSINESS_ID.eq(business))
+                .and(DEBIT.GROUP_ID.eq(group))
+                .and(DEBIT.END_TO_END.gt(after))
+                .orderBy(DEBIT.END_TO_END)
+                .limit(most)
+                .fetch(r -> new Numbered(r.value1(), r.value2()));
+    }
+
+    /** Those of the collections that are in a state, in the order of their end-to-end ids. */
+    List<Debit> inState(BusinessId business, List<Numbered> some, String state) {
+        UUID[] ids = uuids(some.stream().map(Numbered::id).toList());
+        return find(
+                business,
+                DSL.condition("c.id = any({0}) and c.state = {1}", DSL.val(ids), DSL.val(state)),
+                Integer.MAX_VALUE);
+    }
+
+    /** A collection by its end-to-end id. */
+    record Numbered(CollectionId id, String endToEnd) {}
+
+    List<Debit> ofRun(BusinessId business, DebitRunId run, int most) {
         return find(
                 business,
                 DSL.condition(
-                        "d.group_id = {0} and c.state = {1} and d.end_to_end > {2}",
-                        DSL.val(group.value()), DSL.val(state), DSL.val(after)),
+                        "d.group_id in (select id from debit_group where business_id = d.business_id and run_id = {0})",
+                        DSL.val(run.value())),
                 most);
-    }
-
-    List<Debit> ofRun(BusinessId business, DebitRunId run, int most) {
-        return find(business, DSL.condition("g.run_id = {0}", DSL.val(run.value())), most);
     }
 
     /** Those that are for one of the claims and not over. */
@@ -459,23 +518,25 @@ class DebitStore {
 
     /**
      * Those that are for one of the claims and in one of the states. Their ids are asked for first: within one statement the database
-     * plans by how few were live when it last looked, which takes longer with every one that a run adds.
+     * plans by how few there were when it last looked, which takes longer with every one that a run adds.
      */
     List<Debit> liveFor(BusinessId business, Collection<ClaimId> claims, List<String> states) {
-        List<CollectionId> ids = db.selectDistinct(COLLECTION_ITEM.COLLECTION_ID)
+        List<CollectionId> live = db.selectDistinct(COLLECTION_ITEM.COLLECTION_ID)
                 .from(COLLECTION_ITEM)
-                .join(COLLECTION)
-                .on(COLLECTION.BUSINESS_ID.eq(COLLECTION_ITEM.BUSINESS_ID))
-                .and(COLLECTION.ID.eq(COLLECTION_ITEM.COLLECTION_ID))
                 .where(COLLECTION_ITEM.BUSINESS_ID.eq(business))
                 .and(COLLECTION_ITEM.LIVE)
                 .and(DSL.condition(
                         "collection_item.claim_id = any({0})",
                         DSL.val(claims.stream().map(ClaimId::value).toArray(UUID[]::new))))
-                .and(COLLECTION.STATE.in(states))
                 .fetch(COLLECTION_ITEM.COLLECTION_ID);
-        if (ids.isEmpty()) return List.of();
-        return find(business, DSL.condition("c.id = any({0})", DSL.val(uuids(ids))), Integer.MAX_VALUE);
+        List<CollectionId> wanted = db.select(COLLECTION.ID)
+                .from(COLLECTION)
+                .where(COLLECTION.BUSINESS_ID.eq(business))
+                .and(DSL.condition("collection.id = any({0})", DSL.val(uuids(live))))
+                .and(COLLECTION.STATE.in(states))
+                .fetch(COLLECTION.ID);
+        if (wanted.isEmpty()) return List.of();
+        return find(business, DSL.condition("c.id = any({0})", DSL.val(uuids(wanted))), Integer.MAX_VALUE);
     }
 
     private Map<CollectionId, Map<ClaimId, Money>> items(BusinessId business, List<Debit> of) {

@@ -25,13 +25,13 @@ class RunNames {
     }
 
     /** {@code LARKWATER-R12-RCUR-260608}. */
-    String group(DebitRun run, Sequence sequence, LocalDate on, String part) {
-        return message(run) + "-" + sequence.code() + "-" + SHORT.format(on) + part;
+    static String group(String message, Sequence sequence, LocalDate on, String part) {
+        return message + "-" + sequence.code() + "-" + SHORT.format(on) + part;
     }
 
     /** {@code LARKWATER-R12-00034}. */
-    String endToEnd(DebitRun run, int itemNo) {
-        return message(run) + "-%06d".formatted(itemNo);
+    static String endToEnd(String message, int itemNo) {
+        return message + "-%06d".formatted(itemNo);
     }
 
     private String code(BusinessId business) {

@@ -11,6 +11,7 @@ import exactum.app.mandates.Mandates;
 import exactum.app.messages.MessageKind;
 import exactum.app.messages.NewMessage;
 import exactum.app.messages.Outbox;
+import exactum.app.settlement.Claims;
 import exactum.app.settlement.Unsettle;
 import exactum.app.setup.FindSetup;
 import exactum.app.waiting.NewWaiting;
@@ -45,6 +46,7 @@ public class TakeBackDebit {
     private final CameBackStore store;
     private final DebitStore debits;
     private final WorkOutEffects effects;
+    private final Claims claims;
     private final Unsettle unsettle;
     private final Match match;
     private final Wait wait;
@@ -61,6 +63,7 @@ public class TakeBackDebit {
             CameBackStore store,
             DebitStore debits,
             WorkOutEffects effects,
+            Claims claims,
             Unsettle unsettle,
             Match match,
             Wait wait,
@@ -75,6 +78,7 @@ public class TakeBackDebit {
         this.store = store;
         this.debits = debits;
         this.effects = effects;
+        this.claims = claims;
         this.unsettle = unsettle;
         this.match = match;
         this.wait = wait;
@@ -99,7 +103,10 @@ public class TakeBackDebit {
     public void takeIn(BusinessId business, CameBackId id, CollectionId chosen, boolean withFee) {
         CameBack c = store.lock(business, id).orElseThrow(NotHere::new);
         if (c.state() != CameBack.State.NEW) return;
-        Effects e = effects.of(business, c.collection() == null && chosen != null ? c.of(chosen) : c);
+        CameBack of = c.collection() == null && chosen != null ? c.of(chosen) : c;
+        if (of.collection() != null)
+            debits.customer(business, of.collection()).ifPresent(whose -> claims.hold(business, whose));
+        Effects e = effects.of(business, of);
         if (e.problem() != null) throw new Refusal("debit.back", e.problem());
         money(business, e);
         follow(business, e, withFee);
