@@ -203,7 +203,7 @@ class CameBackTest {
                 .plain();
     }
 
-    private static StatusReport report(String id, DebitRun run, String endToEnd, String reason) {
+    static StatusReport report(String id, DebitRun run, String endToEnd, String reason) {
         return new StatusReport(
                 id,
                 "MOORINGS-R" + run.number(),

@@ -6,6 +6,7 @@ import static exactum.e2e.Installation.Beginning.HARBOUR;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.assertions.LocatorAssertions;
+import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 
@@ -13,13 +14,18 @@ import org.junit.jupiter.api.extension.ExtendWith;
 @ExtendWith(OneInstallation.class)
 class CrashTest {
     private static final int MANY = 6_000;
+    /** What the one mandate says, by all the others. */
+    private static final String OTHERS_MANDATES = """
+            insert into mandate select (jsonb_populate_record(m, jsonb_build_object('id', gen_random_uuid(), 'customer_id', c.id, 'reference', 'M-' || c.code))).*
+              from mandate m, customer c where c.business_id = m.business_id and c.code like 'K-%'""";
+    private static final int PAYERS = 3_200;
 
     @Test
     void each_period_has_exactly_one_invoice_after_a_kill(Installation installation) throws Exception {
         installation.begin(HARBOUR);
         try (var person = new Person(installation)) {
             person.signIn();
-            seed(installation);
+            seed(installation, MANY);
             person.goTo("/billing-runs");
             person.press("Rehearse");
             Installation.await(
@@ -86,10 +92,70 @@ class CrashTest {
         }
     }
 
-    private static void seed(Installation installation) {
+    /** Killed while a run is committed, and again while its file is written: each item is collected once, in one file. */
+    @Test
+    void a_run_of_debits_that_was_killed_twice_collects_each_item_once_with_one_file(Installation installation)
+            throws Exception {
+        installation.begin(HARBOUR);
+        try (var person = new Person(installation)) {
+            person.signIn();
+            var debits = new DebitSteps(installation, person);
+            debits.setUp();
+            debits.mandate("T. Breslin", "t.breslin@lakeside.example", 11, Map.of());
+            seed(installation, PAYERS);
+            installation.execute(OTHERS_MANDATES);
+            person.goTo("/billing-runs");
+            person.press("Rehearse");
+            person.press("Issue 3,201 invoices");
+            assertThat(person.page.locator("#progress"))
+                    .containsText("Done", new LocatorAssertions.ContainsTextOptions().setTimeout(60_000));
+            debits.rehearse("16 Jun 2026");
+            String run = person.page.url();
+            person.page.locator(".dock button.main").click();
+            Installation.await("the first chunk", () -> collections(installation) >= 800);
+            person.page.navigate("about:blank");
+            installation.killApp();
+            assertThat(collections(installation)).isBetween(800L, (long) PAYERS);
+            installation.startApp();
+            Installation.await(
+                    "the run to be ready",
+                    () -> installation.count("select count(*) from debit_run where state = 'ready'") == 1);
+            assertThat(collections(installation)).isEqualTo(PAYERS + 1L);
+
+            person.signIn();
+            person.page.navigate(run);
+            person.expects("sendError");
+            person.expects("CONNECTION");
+            person.page.evaluate("document.querySelector('.dock form:last-of-type button').click()");
+            Installation.await("the file to be begun", () -> installation.count(
+                            "select count(*) from pg_stat_activity where state <> 'idle' and datname = current_database() and pid <> pg_backend_pid() and xact_start is not null")
+                    > 0);
+            installation.killApp();
+            installation.startApp();
+            person.signIn();
+            person.page.navigate(run);
+            if (person.page.locator("#state").textContent().equals("ready")) {
+                assertThat(installation.count("select count(*) from debit_file")).isZero();
+                person.press("Hand over to the bank");
+            }
+            assertThat(person.page.locator("#state")).containsText("handed over");
+            assertThat(installation.count("select count(*) from debit_file")).isEqualTo(1);
+            assertThat(installation.count("select count(distinct claim_id) from collection_item where live"))
+                    .isEqualTo(PAYERS + 1L);
+            assertThat(installation.count("select count(*) from collection where state = 'in flight'"))
+                    .isEqualTo(PAYERS + 1L);
+            installation.booksAgree(person);
+        }
+    }
+
+    private static long collections(Installation installation) {
+        return installation.count("select count(*) from collection");
+    }
+
+    private static void seed(Installation installation, int many) {
         installation.execute(
                 "insert into customer (business_id, id, code, name, kind, country, currency, created_on, search) select 1, gen_random_uuid(), 'K-' || n, 'Customer ' || n, 'person', 'IE', 'EUR', '2026-06-01', 'customer ' || n from generate_series(1, "
-                        + MANY + ") n");
+                        + many + ") n");
         installation.execute("""
                 insert into recurring_invoice (business_id, id, name, customer_id, rule, starts_on, coverage, made_days_before, terms_id, currency, price_mode, state, next_index, next_date, next_make_on, search)
                 select 1, gen_random_uuid(), 'Berth', c.id, 'FREQ=MONTHLY;INTERVAL=1;BYMONTHDAY=1', '2026-06-01', 'MONTH_OF_DATE', 0, t.id, 'EUR', 'plus tax', 'active', 0, '2026-06-01', '2026-06-01', 'berth' from customer c, terms t where t.business_id = 1 and t.chosen and c.business_id = 1""");

@@ -17,6 +17,8 @@ import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.time.format.DateTimeFormatter;
+import java.time.temporal.TemporalAdjusters;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.regex.Pattern;
@@ -25,7 +27,7 @@ import java.util.stream.Collectors;
 /** The steps of collecting over mandates, as a person does them. */
 final class DebitSteps {
     private static final LocatorAssertions.ContainsTextOptions LONG =
-            new LocatorAssertions.ContainsTextOptions().setTimeout(30_000);
+            new LocatorAssertions.ContainsTextOptions().setTimeout(60_000);
     private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("EEE d MMM uuuu", Locale.ENGLISH);
     private final Installation installation;
     private final Person person;
@@ -52,6 +54,54 @@ final class DebitSteps {
         person.settled();
     }
 
+    /** From now on what is due goes to the bank by itself. */
+    void collectByItself() {
+        person.goTo("/debit-runs/settings");
+        page.locator("#f-timer").selectOption("collects");
+        person.press("Save");
+        assertThat(page.locator("#f-timer")).hasValue("collects");
+        person.look();
+    }
+
+    /** Begins an invoice for a customer with one line. */
+    void beginInvoice(String who, String text, String price) {
+        person.goTo("/invoices/new?over=true");
+        page.locator("[name=who]").fill(who);
+        page.locator(".choice").first().click();
+        assertThat(page.locator(".chooser [name=customer]")).hasCount(1);
+        page.locator("#text0").fill(text);
+        page.locator("#price0").fill(price);
+        page.locator("#price0").press("Tab");
+        assertThat(page.locator("#rehearsal")).containsText("Receivables");
+        person.settled();
+    }
+
+    /** Issues it, and answers its number. */
+    String issue() {
+        person.press("Issue and send");
+        assertThat(page).hasURL(Pattern.compile(".*/invoices/LW-\\d{4}-\\d{4}"));
+        return page.url().substring(page.url().lastIndexOf('/') + 1);
+    }
+
+    /** Somebody else, who may collect and approve, in a browser of their own. */
+    Page colleague(String name, String login) {
+        person.goTo("/people");
+        person.fill("form[action$='/people/invitations']", Map.of("name", name));
+        for (String role : List.of("collections", "approver"))
+            page.locator("form[action$='/people/invitations'] [value=" + role + "]").check();
+        person.press("Make the invitation");
+        String address = page.locator("#made-address").textContent();
+        Page theirs = person.newPage(1280, 800);
+        theirs.navigate(address);
+        for (String field : List.of("#login", "#username")) {
+            theirs.locator(field).fill(login);
+            theirs.locator("#password").fill("a-long-password");
+            theirs.locator("button.main").click();
+        }
+        assertThat(theirs.locator("h1")).hasText("Day sheet");
+        return theirs;
+    }
+
     /** An account number at a bank code that nobody has. */
     static String iban(int n) {
         String own = "LAKE90%012d".formatted(50_000 + n);
@@ -72,6 +122,15 @@ final class DebitSteps {
         person.look();
         person.press("Take it in");
         assertThat(page.locator("#state")).isVisible();
+    }
+
+    /** The customer of the mandate that stands open is billed in pounds. */
+    void inPounds() {
+        page.locator("main a[href*='/customers/']").first().click();
+        page.locator("#change summary").click();
+        page.locator("#change [name=currency]").fill("GBP");
+        page.locator("#change form.stack .acts button").first().click();
+        person.settled();
     }
 
     /** Rehearses, commits and hands over what can be collected until a day; answers how many collections it made. */
@@ -142,19 +201,24 @@ final class DebitSteps {
                         "1"));
     }
 
-    /** Moves on, by weeks and by days, until a date stands in the corner. */
+    /** Moves on, by months, weeks and days, until a date stands in the corner. */
     void forwardTo(String day) {
         LocalDate until = LocalDate.parse(day, DAY);
         person.goTo("/day");
         for (LocalDate now = today(); now.isBefore(until); now = today()) {
-            person.press("Move forward");
-            boolean isFar = !now.plusDays(7).isAfter(until);
-            person.press(isFar ? "a week" : "a day");
-            assertThat(page.locator(".corner"))
-                    .containsText(DAY.format(isFar ? now.plusDays(7) : now.plusDays(1)), LONG);
-            assertThat(person.button("Move forward"))
-                    .isVisible(new LocatorAssertions.IsVisibleOptions().setTimeout(30_000));
+            LocalDate end = now.with(TemporalAdjusters.lastDayOfMonth());
+            if (now.isBefore(end) && !end.isAfter(until)) forward("to the end of the month", end);
+            else if (!now.plusDays(7).isAfter(until)) forward("a week", now.plusDays(7));
+            else forward("a day", now.plusDays(1));
         }
+    }
+
+    private void forward(String step, LocalDate to) {
+        person.press("Move forward");
+        person.press(step);
+        assertThat(page.locator(".corner")).containsText(DAY.format(to), LONG);
+        assertThat(person.button("Move forward"))
+                .isVisible(new LocatorAssertions.IsVisibleOptions().setTimeout(60_000));
     }
 
     private LocalDate today() {

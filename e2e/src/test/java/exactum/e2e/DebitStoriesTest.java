@@ -5,6 +5,7 @@ import static exactum.e2e.Installation.Beginning.HARBOUR;
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import java.util.List;
 import java.util.Map;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
@@ -86,11 +87,7 @@ class DebitStoriesTest {
             Page page = person.page;
             var debits = new DebitSteps(installation, person);
             debits.setUp();
-            person.goTo("/debit-runs/settings");
-            page.locator("#f-timer").selectOption("collects");
-            person.press("Save");
-            assertThat(page.locator("#f-timer")).hasValue("collects");
-            person.look();
+            debits.collectByItself();
             String number = Harbour.oneOff(person, "T. Breslin", MAIL, "Crane lift", "100.00");
             String link = Harbour.mailedLink(installation, person, number);
 
@@ -212,17 +209,13 @@ class DebitStoriesTest {
             debits.mandate("T. Breslin", MAIL, 6, Map.of());
             String euro = Harbour.oneOff(person, "T. Breslin", null, "Crane lift", "100.00");
             debits.mandate("Ouse Sailing", "ouse@lakeside.example", 7, Map.of());
+            debits.inPounds();
             String pounds = Harbour.oneOff(person, "Ouse Sailing", null, "Crane lift", "80.00");
-            installation.execute(
-                    "update claim set currency = 'GBP' where document_id = (select id from document where number = '"
-                            + pounds + "')");
             debits.rehearse("16 Jun 2026");
             assertThat(row(page, pounds)).containsText("wrong currency: in GBP, and SEPA Core collects EUR only");
-            installation.execute(
-                    "update claim set currency = 'EUR' where document_id = (select id from document where number = '"
-                            + pounds + "')");
+            person.look();
             debits.rehearse("16 Jun 2026");
-            person.press("Collect € 221.40");
+            person.press("Collect € 123.00");
             debits.ready();
             person.goTo("/payments/new");
             page.locator("[name=who]").fill("Breslin");
@@ -234,57 +227,95 @@ class DebitStoriesTest {
             person.goTo("/debit-runs");
             page.locator("#runs a[data-open]").first().click();
             assertThat(row(page, euro)).containsText("withdrawn");
-            assertThat(page.locator("#total")).hasText("98.40");
-            debits.handOver();
-            person.press("Withdraw");
-            assertThat(page.locator("#state")).containsText("withdrawn");
+            assertThat(page.locator("#total")).hasText("0.00");
             installation.booksAgree(person);
         }
     }
 
-    /** Nine collections are agreed and eight are over: the ninth is the final one, a tenth is warned of while it is typed and left out of the run. */
+    /**
+     * A mandate on paper for nine collections, a winter of nine weekly instalments: TARGET is shut on 25 December and 1 January (ECB), so that two
+     * of them are collected on the Monday after. The ninth is final; a tenth is warned of while it is typed and left out of the run.
+     */
     @Test
-    void of_nine_collections_agreed_the_ninth_is_final_and_a_tenth_is_refused(Installation installation) {
+    void a_season_of_nine_is_collected_by_itself_around_the_bank_holidays_and_a_tenth_is_refused(
+            Installation installation) {
         installation.begin(HARBOUR);
         try (var person = new Person(installation)) {
             person.signIn();
             Page page = person.page;
             var debits = new DebitSteps(installation, person);
             debits.setUp();
+            debits.collectByItself();
             debits.mandate("T. Breslin", MAIL, 8, Map.of("agreedCount", "9"));
-            installation.execute(
-                    "update mandate set counted = 8, ever_collected = true, last_presented = '2026-05-15'");
-            person.goTo("/invoices/new?over=true");
-            page.locator("[name=who]").fill("Breslin");
-            page.locator(".choice").first().click();
-            page.locator("#text0").fill("Lesson 9");
-            page.locator("#price0").fill("10.00");
-            page.locator("#price0").press("Tab");
+            String mandate = page.url();
+            debits.forwardTo("Tue 1 Dec 2026");
+            debits.beginInvoice("Breslin", "Winter course", "450.00");
+            page.locator("#divide").click();
+            page.locator("#planCount").fill("9");
+            page.locator("#planEvery").fill("1");
+            page.locator("#planUnit").selectOption("WEEK");
+            page.locator("#planFrom").fill("18 Dec 2026");
+            page.locator("#make-plan").click();
+            assertThat(page.locator("#due8")).hasValue("12 Feb 2027");
             assertThat(page.locator("#uncollectable")).containsText("the last collection");
+            String number = debits.issue();
             person.look();
-            person.press("Issue and send");
-            assertThat(page).hasURL(Pattern.compile(".*/invoices/LW-2026-\\d{4}"));
-            person.goTo("/invoices/new?over=true");
-            page.locator("[name=who]").fill("Breslin");
-            page.locator(".choice").first().click();
-            page.locator("#text0").fill("Lesson 10");
-            page.locator("#price0").fill("10.00");
-            page.locator("#price0").press("Tab");
+
+            debits.forwardTo("Fri 5 Feb 2027");
+            debits.beginInvoice("Breslin", "Lesson 10", "10.00");
             assertThat(page.locator("#uncollectable")).containsText("cannot be collected");
-            person.press("Issue and send");
-            assertThat(page).hasURL(Pattern.compile(".*/invoices/LW-2026-\\d{4}"));
-            String tenth = page.url().substring(page.url().lastIndexOf('/') + 1);
-            debits.rehearse("16 Jun 2026");
+            person.look();
+            String tenth = debits.issue();
+            debits.rehearse("22 Feb 2027");
+            assertThat(row(page, number)).containsText("the last agreed");
             assertThat(row(page, tenth)).containsText("agreed count used up");
-            assertThat(page.locator("#plan")).containsText("the last agreed");
-            assertThat(page.locator("#total")).hasText("12.30");
-            person.press("Collect € 12.30");
+            debits.forwardTo("Sat 13 Feb 2027");
+            debits.matchCertain();
+            person.goTo("/invoices/" + number);
+            assertThat(page.locator("#standing")).hasText("paid");
+            page.navigate(mandate);
+            assertThat(page.locator("#state")).hasText("used up");
+            for (String day : List.of("18 Dec 2026", "28 Dec 2026", "4 Jan 2027", "8 Jan 2027", "12 Feb 2027"))
+                assertThat(page.locator("#ladder")).containsText(day);
+            assertThat(page.locator("#ladder")).not().containsText("25 Dec 2026");
+            person.look();
+            installation.booksAgree(person);
+        }
+    }
+
+    /** Above an amount a second person looks first; what is handed over can be withdrawn until the cut-off, and is open again. */
+    @Test
+    void a_run_is_made_by_one_approved_by_another_and_withdrawn_before_the_cut_off(Installation installation) {
+        installation.begin(HARBOUR);
+        try (var person = new Person(installation)) {
+            person.signIn();
+            Page page = person.page;
+            var debits = new DebitSteps(installation, person);
+            debits.setUp();
+            person.goTo("/approvals");
+            page.locator("#above-DEBIT_RUN").fill("100.00");
+            page.locator("form:has(#above-DEBIT_RUN) button").click();
+            person.settled();
+            Page mara = debits.colleague("Mara Quill", "mara");
+            debits.mandate("T. Breslin", MAIL, 9, Map.of());
+            String number = Harbour.oneOff(person, "T. Breslin", null, "Crane lift", "100.00");
+            debits.rehearse("16 Jun 2026");
+            person.press("Collect € 123.00");
+            assertThat(page.locator("#approval")).containsText("Waits for a second person");
+            person.look();
+            mara.navigate(page.url());
+            mara.getByText("Approve", new Page.GetByTextOptions().setExact(true))
+                    .click();
+            assertThat(mara.locator("#approval")).containsText("Approved by mara");
+            person.look(mara);
             debits.ready();
             debits.handOver();
-            debits.forwardTo("Tue 16 Jun 2026");
-            debits.matchCertain();
-            person.goTo("/mandates");
-            assertThat(page.locator("#mandates tbody")).containsText("used up");
+            person.press("Withdraw");
+            assertThat(page.locator("#state")).containsText("withdrawn");
+            person.goTo("/invoices/" + number);
+            assertThat(page.locator("#standing")).hasText("issued");
+            debits.rehearse("16 Jun 2026");
+            assertThat(row(page, number)).containsText("15 Jun 2026");
             installation.booksAgree(person);
         }
     }

@@ -28,24 +28,30 @@ class BankFeed {
     /** A file as the bank offers it; its content is fetched when it is asked for. */
     record Offered(String name, String url) {}
 
-    /** The files after the statement with the reference, the oldest first, at most 500. */
+    /** The notices and the statements after the statement with the reference, the oldest first, at most 500 of each. */
     List<Offered> after(BankAccount account, AccountNumber iban, String lastReference) {
         String query =
                 "?account=" + encoded(iban.value()) + "&after=" + encoded(lastReference == null ? "" : lastReference);
         try {
             JsonNode answer = outside.json(account.feedUrl() + query, Map.of());
             var files = new ArrayList<Offered>();
-            for (JsonNode file : Outside.list(answer, "statements")) {
-                String url = Outside.text(file, "url");
-                if (!isOfSameOrigin(account.feedUrl(), url))
-                    throw new RestClientException("a file lies elsewhere: " + url);
-                if (files.size() < MOST_FILES)
-                    files.add(new Offered(CleanText.harmless(Outside.text(file, "name"), 140), url));
-            }
+            if (answer.has("notices")) files.addAll(offered(account, answer, "notices"));
+            files.addAll(offered(account, answer, "statements"));
             return files;
         } catch (RestClientException noAnswer) {
             throw refused(account, noAnswer);
         }
+    }
+
+    private static List<Offered> offered(BankAccount account, JsonNode answer, String kind) {
+        var files = new ArrayList<Offered>();
+        for (JsonNode file : Outside.list(answer, kind)) {
+            String url = Outside.text(file, "url");
+            if (!isOfSameOrigin(account.feedUrl(), url)) throw new RestClientException("a file lies elsewhere: " + url);
+            if (files.size() < MOST_FILES)
+                files.add(new Offered(CleanText.harmless(Outside.text(file, "name"), 140), url));
+        }
+        return files;
     }
 
     byte[] content(BankAccount account, Offered file) {

@@ -147,11 +147,10 @@ public class ImportStatements {
         return imported;
     }
 
-    /** A bank that offers a file again stops nothing. */
+    /** Whether a statement is new; a bank that offers a file again stops nothing. */
     private boolean isNew(BusinessId business, String name, byte[] content) {
         try {
-            fromFile(business, name, new ByteArrayInputStream(content));
-            return true;
+            return fromFile(business, name, new ByteArrayInputStream(content)).last() != null;
         } catch (Refusal refused) {
             if (refused.code().equals(AGAIN)) return false;
             throw refused;

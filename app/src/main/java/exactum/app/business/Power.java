@@ -22,7 +22,8 @@ public enum Power {
     DOCUMENTS("write, issue and void documents, run the billing", ADMINISTRATOR, BILLING),
     MESSAGES("send again, release what is held, make payment links", ADMINISTRATOR, BILLING, COLLECTIONS),
     PAYMENTS("record payments and use credit on account", ADMINISTRATOR, COLLECTIONS, RECONCILIATION),
-    COLLECTING("ask the processor about card payments", ADMINISTRATOR, COLLECTIONS),
+    COLLECTING(
+            "collect by direct debit, take in what came back and ask about card payments", ADMINISTRATOR, COLLECTIONS),
     MATCHING("read statements and payouts, match their lines", ADMINISTRATOR, RECONCILIATION),
     BOOKS("prove the books and close months", ADMINISTRATOR, RECONCILIATION),
     APPROVE("approve what somebody else made", ADMINISTRATOR, APPROVER),

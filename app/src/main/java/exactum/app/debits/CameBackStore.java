@@ -6,6 +6,8 @@ import static exactumdb.Tables.DEBIT_REPORT;
 import static exactumdb.Tables.RECEIPT;
 
 import exactum.app.database.Ids;
+import exactum.core.bank.StatementLine;
+import exactum.core.ids.BankLineId;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CameBackId;
 import exactum.core.ids.ClaimId;
@@ -57,6 +59,20 @@ class CameBackStore {
                         .onConflictDoNothing()
                         .execute()
                 == 1;
+    }
+
+    /** What a notice told of and nobody took in yet is on this line of the statement. */
+    void nowOnLine(BusinessId business, CollectionId collection, StatementLine.Returned said, BankLineId line) {
+        db.update(CAME_BACK)
+                .set(CAME_BACK.BANK_LINE_ID, line)
+                .set(CAME_BACK.CHARGED_MINOR, said.charged().minor())
+                .where(CAME_BACK.BUSINESS_ID.eq(business))
+                .and(CAME_BACK.COLLECTION_ID.eq(collection))
+                .and(CAME_BACK.SOURCE.eq(CameBack.Source.NOTICE.words()))
+                .and(CAME_BACK.STATE.eq(CameBack.State.NEW.words()))
+                .and(CAME_BACK.BANK_LINE_ID.isNull())
+                .and(CAME_BACK.AMOUNT_MINOR.eq(said.amount().minor()))
+                .execute();
     }
 
     Optional<CameBack> find(BusinessId business, CameBackId id) {

@@ -32,6 +32,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.Record;
@@ -372,8 +374,9 @@ class DebitStore {
             String bic,
             String remittance) {}
 
-    /** The collections of a group after one, in the order of their references. */
-    List<ForFile> forFile(BusinessId business, DebitGroupId group, String after, int most) {
+    /** What of some is still to be collected, in the order of their end-to-end ids. */
+    List<ForFile> forFile(BusinessId business, List<Numbered> some) {
+        UUID[] ids = uuids(some.stream().map(Numbered::id).toList());
         return db.select(
                         COLLECTION.ID,
                         COLLECTION.AMOUNT_MINOR,
@@ -395,11 +398,9 @@ class DebitStore {
                 .on(MANDATE.BUSINESS_ID.eq(DEBIT.BUSINESS_ID))
                 .and(MANDATE.ID.eq(DEBIT.MANDATE_ID))
                 .where(DEBIT.BUSINESS_ID.eq(business))
-                .and(DEBIT.GROUP_ID.eq(group))
-                .and(DEBIT.END_TO_END.gt(after))
+                .and(DSL.condition("debit.collection_id = any({0})", DSL.val(ids)))
                 .and(COLLECTION.STATE.ne(WITHDRAWN))
                 .orderBy(DEBIT.END_TO_END)
-                .limit(most)
                 .fetch(r -> new ForFile(
                         r.get(COLLECTION.ID),
                         r.get(DEBIT.END_TO_END),
@@ -501,6 +502,17 @@ class DebitStore {
 
     /** A collection by its end-to-end id. */
     record Numbered(CollectionId id, String endToEnd) {}
+
+    /** Those of a run with the end-to-end ids. */
+    Map<String, Debit> ofRun(BusinessId business, DebitRunId run, Collection<String> endToEnd) {
+        return find(
+                        business,
+                        DSL.condition("d.end_to_end = any({0})", DSL.val(endToEnd.toArray(String[]::new))),
+                        Integer.MAX_VALUE)
+                .stream()
+                .filter(d -> d.run().equals(run))
+                .collect(Collectors.toMap(Debit::endToEnd, Function.identity()));
+    }
 
     List<Debit> ofRun(BusinessId business, DebitRunId run, int most) {
         return find(

@@ -11,6 +11,7 @@ import exactum.core.ids.BankLineId;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CameBackId;
 import exactum.core.ids.CollectionId;
+import exactum.core.ids.DebitRunId;
 import exactum.core.money.Money;
 import exactum.core.problem.Refusal;
 import exactum.formats.pain.StatusReport;
@@ -18,6 +19,7 @@ import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
@@ -122,7 +124,8 @@ public class NoteCameBack {
                 r.reason(),
                 on,
                 isToldBefore(business, collection, source) ? CameBack.State.SAME : CameBack.State.NEW);
-        store.insert(business, cameBack, key);
+        if (store.insert(business, cameBack, key) && cameBack.state() == CameBack.State.SAME && line != null)
+            store.nowOnLine(business, collection, r, line);
     }
 
     /**
@@ -149,8 +152,7 @@ public class NoteCameBack {
                         "report.unknown",
                         "The report is about “%s”, which is no file of ours. Nothing was stored."
                                 .formatted(report.original())));
-        List<DebitStore.Debit> all = debits.ofRun(business, file.run(), Integer.MAX_VALUE);
-        List<Refused> refused = refused(report, all);
+        List<Refused> refused = refused(business, report, file.run());
         if (!store.insertReport(business, report.id(), report.original(), refused.size()))
             throw new Refusal(
                     "report.again", "Report %s was taken in before. Nothing was stored again.".formatted(report.id()));
@@ -181,22 +183,26 @@ public class NoteCameBack {
     }
 
     /** A refused file or group refuses all that is in it. */
-    private List<Refused> refused(StatusReport report, List<DebitStore.Debit> all) {
+    private List<Refused> refused(BusinessId business, StatusReport report, DebitRunId run) {
         if (report.whole().isRefused())
-            return all.stream().map(d -> Refused.of(d, report.whole())).toList();
+            return debits.ofRun(business, run, Integer.MAX_VALUE).stream()
+                    .map(d -> Refused.of(d, report.whole()))
+                    .toList();
         var groups = new HashMap<String, StatusReport.Status>();
         report.groups().stream().filter(g -> g.status().isRefused()).forEach(g -> groups.put(g.group(), g.status()));
         var refused = new LinkedHashMap<String, Refused>();
         if (!groups.isEmpty())
-            for (DebitStore.Debit d : all) {
+            for (DebitStore.Debit d : debits.ofRun(business, run, Integer.MAX_VALUE)) {
                 StatusReport.Status of = groups.get(d.groupReference());
                 if (of != null) refused.put(d.endToEnd(), Refused.of(d, of));
             }
+        Map<String, DebitStore.Debit> ours = debits.ofRun(
+                business,
+                run,
+                report.items().stream().map(StatusReport.OfItem::endToEndId).toList());
         for (StatusReport.OfItem item : report.items()) {
             if (!item.status().isRefused()) continue;
-            Optional<DebitStore.Debit> known = all.stream()
-                    .filter(d -> d.endToEnd().equals(item.endToEndId()))
-                    .findFirst();
+            Optional<DebitStore.Debit> known = Optional.ofNullable(ours.get(item.endToEndId()));
             Money amount = item.amount() != null
                     ? item.amount()
                     : known.map(DebitStore.Debit::amount).orElse(null);

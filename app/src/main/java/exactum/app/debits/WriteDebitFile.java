@@ -117,11 +117,9 @@ class WriteDebitFile {
     }
 
     private void debits(DebitRun run, DebitStore.Group group, SchemeRules rules, Pain008Writer writer) {
-        String after = "";
-        List<DebitStore.ForFile> some;
-        do {
-            some = debits.forFile(run.business(), group.id(), after, CHUNK);
-            for (DebitStore.ForFile d : some) {
+        List<DebitStore.Numbered> page = debits.inGroup(run.business(), group.id(), "", CHUNK);
+        while (!page.isEmpty()) {
+            for (DebitStore.ForFile d : debits.forFile(run.business(), page))
                 writer.debit(new Debit(
                         d.endToEnd(),
                         d.amount(),
@@ -129,9 +127,8 @@ class WriteDebitFile {
                                 new MandateReference(d.mandate()), d.signedOn(), d.former(), d.isNewAccount()),
                         new Debit.Payer(rules.text(d.payer(), MOST_NAME), d.account(), d.bic()),
                         d.remittance()));
-                after = d.endToEnd();
-            }
-        } while (some.size() == CHUNK);
+            page = debits.inGroup(run.business(), group.id(), page.getLast().endToEnd(), CHUNK);
+        }
     }
 
     /** Cuts what is written into pieces and stores them; that their file is there is proven when the transaction ends. */

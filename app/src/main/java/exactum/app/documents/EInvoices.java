@@ -70,7 +70,12 @@ public class EInvoices {
                         .toList(),
                 d.amounts().prepaid(),
                 account == null ? null : setup.number(business, account).value(),
+                debit(d.manner().debited()),
                 d.kind() == DocumentKind.CREDIT_NOTE ? credited(business, d) : null);
+    }
+
+    private static EInvoice.Debit debit(Manner.Debited by) {
+        return by == null ? null : new EInvoice.Debit(by.mandate(), by.creditor());
     }
 
     /** The number of the document that a credit note takes back; empty for none. */

@@ -58,16 +58,36 @@ class TrailStore {
             select means_id, kind, currency, left_minor from waiting where business_id = {0} and means_id = any({1}) and left_minor <> 0
             """;
     private static final String IN_FLIGHT = """
-            select c.id, c.started_on, c.currency, i.claim_id, i.amount_minor from collection c join collection_item i on i.business_id = c.business_id and i.collection_id = c.id and i.live
+            select c.id, c.started_on, c.currency, i.claim_id, i.amount_minor, d.collect_on, g.run_id from collection c join collection_item i on i.business_id = c.business_id and i.collection_id = c.id and i.live
               join claim k on k.business_id = i.business_id and k.id = i.claim_id
+              left join debit d on d.business_id = c.business_id and d.collection_id = c.id left join debit_group g on g.business_id = d.business_id and g.id = d.group_id
              where c.business_id = {0} and k.document_id = any({1}) and c.state in ('planned', 'in flight') order by c.id
             """;
+    /** The batches that debits were booked in, and the bank line of each. */
+    private static final String BATCHES = """
+            select r.means_id, m.amount_minor, m.currency, g.id as group_id, g.reference, g.run_id, w.amount_minor as batch_minor, b.id as line_id, b.booked_on, b.amount_minor as line_minor, b.currency as line_currency
+              from receipt r join means m on m.business_id = r.business_id and m.id = r.means_id
+              join debit d on d.business_id = r.business_id and d.collection_id = r.collection_id join debit_group g on g.business_id = d.business_id and g.id = d.group_id
+              join waiting w on w.business_id = g.business_id and w.kind = 'batch of debits' and w.source_id in (g.id, d.collection_id)
+              left join lateral (select x.bank_line_id from match x where x.business_id = w.business_id and x.waiting_id = w.id and x.undone_at is null order by x.id limit 1) landed on true
+              left join bank_line b on b.business_id = w.business_id and b.id = landed.bank_line_id
+             where r.business_id = {0} and r.means_id = any({1}) order by r.means_id
+            """;
+    /** What of payments went away again by a bank line. */
+    private static final String RETURNS = """
+            select m.means_id, m.amount_minor, m.currency, b.id as line_id, b.booked_on, b.amount_minor as line_minor, b.currency as line_currency
+              from match m join bank_line b on b.business_id = m.business_id and b.id = m.bank_line_id
+             where m.business_id = {0} and m.kind = 'return' and m.undone_at is null and m.means_id = any({1}) order by m.id
+            """;
+
     private static final String ON_LINE = """
-            select distinct coalesce(m.means_id, w.means_id, s.means_id) as means_id from match m left join waiting w on w.business_id = m.business_id and w.id = m.waiting_id
+            select distinct coalesce(m.means_id, w.means_id, s.means_id, r.means_id) as means_id from match m left join waiting w on w.business_id = m.business_id and w.id = m.waiting_id
               left join payout_line l on w.kind = 'payout' and l.business_id = w.business_id and l.payout_id = w.source_id
               left join match lm on lm.business_id = l.business_id and lm.payout_line_id = l.id and lm.undone_at is null
               left join waiting s on s.business_id = lm.business_id and s.id = lm.waiting_id
-             where m.business_id = {0} and m.bank_line_id = {1} and m.undone_at is null and coalesce(m.means_id, w.means_id, s.means_id) is not null limit {2}
+              left join debit d on w.kind = 'batch of debits' and d.business_id = w.business_id and (d.group_id = w.source_id or d.collection_id = w.source_id)
+              left join receipt r on r.business_id = d.business_id and r.collection_id = d.collection_id
+             where m.business_id = {0} and m.bank_line_id = {1} and m.undone_at is null and coalesce(m.means_id, w.means_id, s.means_id, r.means_id) is not null limit {2}
             """;
     private static final String IN_PAYOUT = """
             select distinct w.means_id from payout_line l join match m on m.business_id = l.business_id and m.payout_line_id = l.id and m.undone_at is null
@@ -106,7 +126,13 @@ class TrailStore {
 
     record WaitingFact(UUID means, String kind, Money left) {}
 
-    record FlightFact(UUID id, UUID claim, LocalDate since, Money amount) {}
+    /** What is in flight; {@code collectOn} and {@code run} are null for cards. */
+    record FlightFact(UUID id, UUID claim, LocalDate since, Money amount, LocalDate collectOn, UUID run) {}
+
+    /** A debit’s batch; the line is null until it is there. */
+    record Batch(UUID means, Money part, UUID group, String reference, UUID run, Money whole, LineFact line) {}
+
+    record Returned(UUID means, Money part, LineFact line) {}
 
     List<DocumentFact> documents(BusinessId business, Collection<UUID> ids) {
         return rows(DOCUMENTS, business, ids)
@@ -167,12 +193,16 @@ class TrailStore {
                                         r.get("payout", String.class),
                                         money(r, "payout_currency", "net_minor"),
                                         r.get("arrives_on", LocalDate.class)),
-                        r.get("line_id") == null
-                                ? null
-                                : new LineFact(
-                                        r.get("line_id", UUID.class),
-                                        r.get("booked_on", LocalDate.class),
-                                        money(r, "line_currency", "line_minor"))));
+                        line(r)));
+    }
+
+    private static LineFact line(Record r) {
+        return r.get("line_id") == null
+                ? null
+                : new LineFact(
+                        r.get("line_id", UUID.class),
+                        r.get("booked_on", LocalDate.class),
+                        money(r, "line_currency", "line_minor"));
     }
 
     List<WaitingFact> waiting(BusinessId business, Collection<UUID> means) {
@@ -189,7 +219,26 @@ class TrailStore {
                         r.get("id", UUID.class),
                         r.get("claim_id", UUID.class),
                         r.get("started_on", LocalDate.class),
-                        money(r, "currency", "amount_minor")));
+                        money(r, "currency", "amount_minor"),
+                        r.get("collect_on", LocalDate.class),
+                        r.get("run_id", UUID.class)));
+    }
+
+    List<Batch> batches(BusinessId business, Collection<UUID> means) {
+        return rows(BATCHES, business, means)
+                .map(r -> new Batch(
+                        r.get("means_id", UUID.class),
+                        money(r, "currency", "amount_minor"),
+                        r.get("group_id", UUID.class),
+                        r.get("reference", String.class),
+                        r.get("run_id", UUID.class),
+                        money(r, "currency", "batch_minor"),
+                        line(r)));
+    }
+
+    List<Returned> returns(BusinessId business, Collection<UUID> means) {
+        return rows(RETURNS, business, means)
+                .map(r -> new Returned(r.get("means_id", UUID.class), money(r, "currency", "amount_minor"), line(r)));
     }
 
     /** The payments that a bank line brought, at once or in a payout; so many at most. */

@@ -69,6 +69,8 @@ public class Trails {
         payments(pen, business, means, allocations);
         inFlight(pen, business, documents);
         landings(pen, business, means);
+        batches(pen, business, means);
+        returns(pen, business, means);
         return pen.done();
     }
 
@@ -193,18 +195,69 @@ public class Trails {
 
     private void inFlight(TrailPen pen, BusinessId business, Collection<UUID> documents) {
         for (TrailStore.FlightFact f : facts.inFlight(business, documents)) {
+            boolean card = f.run() == null;
             pen.put(
                     new TrailPen.Fact(
                             "collection/" + f.id(),
                             TrailPen.PAYMENT,
-                            "Card payment",
-                            "in flight since " + Texts.shortDay(f.since()),
-                            "/card-payments",
+                            card ? "Card payment" : "Direct debit",
+                            card
+                                    ? "in flight since " + Texts.shortDay(f.since())
+                                    : "collected on " + Texts.shortDay(f.collectOn()),
+                            card ? "/card-payments" : "/debit-runs/" + f.run(),
                             "waiting"),
                     "claim/" + f.claim(),
                     f.amount(),
                     "expected");
         }
+    }
+
+    /** Debits are booked by the bank as one line a batch. */
+    private void batches(TrailPen pen, BusinessId business, Collection<UUID> means) {
+        var inBatches = new LinkedHashMap<UUID, Money>();
+        List<TrailStore.Batch> batches = facts.batches(business, means);
+        for (TrailStore.Batch b : batches) {
+            pen.put(
+                    new TrailPen.Fact(
+                            "batch/" + b.group(),
+                            TrailPen.PAYOUT,
+                            "Batch of debits",
+                            b.whole().withCurrency(),
+                            "/debit-runs/" + b.run(),
+                            b.line() == null ? "waiting" : "settled"),
+                    "means/" + b.means(),
+                    b.part(),
+                    "settled");
+            inBatches.merge(b.group(), b.part(), Money::plus);
+        }
+        for (TrailStore.Batch b : batches) {
+            Money money = inBatches.remove(b.group());
+            if (money == null) continue;
+            String from = "batch/" + b.group();
+            if (b.line() != null) line(pen, b.line(), from, money);
+            else
+                pen.put(
+                        new TrailPen.Fact(
+                                "waits/" + b.group(), TrailPen.BANK, "Bank line", "not seen yet", null, "waiting"),
+                        from,
+                        money,
+                        "expected");
+        }
+    }
+
+    private void returns(TrailPen pen, BusinessId business, Collection<UUID> means) {
+        for (TrailStore.Returned r : facts.returns(business, means))
+            pen.put(
+                    new TrailPen.Fact(
+                            "line/" + r.line().id(),
+                            TrailPen.BANK,
+                            "Returned " + Texts.shortDay(r.line().bookedOn()),
+                            r.line().amount().withCurrency(),
+                            "/bank-lines/" + r.line().id(),
+                            "back"),
+                    "means/" + r.means(),
+                    r.part(),
+                    "back");
     }
 
     private void landings(TrailPen pen, BusinessId business, Collection<UUID> means) {

@@ -14,6 +14,7 @@ import java.util.List;
  * @param notes sentences that are printed with it
  * @param prepaid what was paid before it was issued
  * @param account the number that a transfer is asked to, or null
+ * @param debit the mandate that it is collected by, or null
  * @param credits the number of the invoice that a credit note is on, or empty; null for an invoice
  */
 public record EInvoice(
@@ -29,10 +30,14 @@ public record EInvoice(
         List<Tax> taxes,
         Money prepaid,
         String account,
+        Debit debit,
         String credits) {
 
     /** Who it is from or for; the address in lines, the tax number empty for none. */
     public record Party(String name, List<String> address, String country, String taxNumber) {}
+
+    /** The reference of a mandate and who collects by it (BT-89, BT-90). */
+    public record Debit(String mandate, String creditor) {}
 
     /** What is sold. */
     public record Line(String name, BigDecimal quantity, String unit, Money net, TaxRate rate) {}

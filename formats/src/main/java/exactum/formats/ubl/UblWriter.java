@@ -23,6 +23,7 @@ public final class UblWriter {
     private static final String COMMERCIAL_INVOICE = "380";
     private static final String CREDIT_NOTE_TYPE = "381";
     private static final String CREDIT_TRANSFER = "30";
+    private static final String SEPA_DIRECT_DEBIT = "59";
     private static final int PRICE_DECIMALS = 8;
 
     /** Units as UN/ECE Recommendation 20 codes them; any other is “one”. */
@@ -78,6 +79,7 @@ public final class UblWriter {
         party("AccountingSupplierParty", invoice.seller());
         party("AccountingCustomerParty", invoice.buyer());
         if (invoice.account() != null) transfer();
+        if (invoice.debit() != null) debit();
         if (!invoice.terms().isEmpty()) {
             open("PaymentTerms");
             text("Note", invoice.terms());
@@ -113,6 +115,7 @@ public final class UblWriter {
         boolean outside = invoice.taxes().stream().anyMatch(t -> t.rate().category() == TaxCategory.OUTSIDE_SCOPE);
         open(role);
         open("Party");
+        if (invoice.debit() != null && party.equals(invoice.seller())) creditor();
         open("PostalAddress");
         List<String> lines = party.address();
         if (!lines.isEmpty()) optional("StreetName", lines.getFirst());
@@ -150,6 +153,27 @@ public final class UblWriter {
         open("PayeeFinancialAccount");
         text("ID", invoice.account());
         close();
+        close();
+    }
+
+    /** BG-16 and BG-19. */
+    private void debit() throws XMLStreamException {
+        open("PaymentMeans");
+        text("PaymentMeansCode", SEPA_DIRECT_DEBIT);
+        text("PaymentID", invoice.number());
+        open("PaymentMandate");
+        text("ID", invoice.debit().mandate());
+        close();
+        close();
+    }
+
+    /** BT-90. */
+    private void creditor() throws XMLStreamException {
+        open("PartyIdentification");
+        xml.writeStartElement("cbc", "ID", CBC);
+        xml.writeAttribute("schemeID", "SEPA");
+        xml.writeCharacters(invoice.debit().creditor());
+        xml.writeEndElement();
         close();
     }
 

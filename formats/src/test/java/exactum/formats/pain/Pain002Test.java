@@ -7,11 +7,14 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import exactum.core.money.Money;
 import exactum.core.problem.Refusal;
+import exactum.formats.LimitedInput;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
+import java.io.InputStream;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.concurrent.atomic.AtomicLong;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -76,5 +79,32 @@ class Pain002Test {
             })
     void anything_else_is_refused_with_a_sentence(String text) {
         assertThatThrownBy(() -> read(text)).isInstanceOf(Refusal.class).hasMessageContaining("Nothing was stored");
+    }
+
+    @Test
+    void an_external_entity_is_refused() {
+        String attack =
+                "<!DOCTYPE d [<!ENTITY x SYSTEM \"file:///etc/hostname\">]><Document xmlns=\"urn:iso:std:iso:20022:tech:xsd:pain.002.001.10\"><CstmrPmtStsRpt><GrpHdr><MsgId>&x;</MsgId></GrpHdr></CstmrPmtStsRpt></Document>";
+        assertThatThrownBy(() -> read(attack)).isInstanceOf(Refusal.class).hasMessageContaining("Nothing was stored");
+    }
+
+    /** A hundred megabytes are refused once the limit is passed; nothing of the rest is read. */
+    @Test
+    void a_huge_file_is_refused_at_the_limit() {
+        byte[] head =
+                "<Document xmlns=\"urn:iso:std:iso:20022:tech:xsd:pain.002.001.10\"><CstmrPmtStsRpt><GrpHdr><MsgId>M</MsgId></GrpHdr><OrgnlGrpInfAndSts><OrgnlMsgId>"
+                        .getBytes(UTF_8);
+        var read = new AtomicLong();
+        InputStream endless = new InputStream() {
+            @Override
+            public int read() {
+                long at = read.getAndIncrement();
+                return at < head.length ? head[(int) at] : at > 100L << 20 ? -1 : 'x';
+            }
+        };
+        assertThatThrownBy(() -> Pain002Reader.read(new LimitedInput(endless, 1 << 20)))
+                .isInstanceOf(Refusal.class)
+                .hasMessageContaining("Nothing was stored");
+        assertThat(read).hasValueLessThan(2 << 20);
     }
 }

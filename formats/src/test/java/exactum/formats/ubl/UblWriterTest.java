@@ -16,6 +16,7 @@ import exactum.core.document.TaxRate;
 import exactum.core.money.Money;
 import java.io.ByteArrayOutputStream;
 import java.math.BigDecimal;
+import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
@@ -44,10 +45,16 @@ class UblWriterTest {
     }
 
     private static EInvoice invoice(List<EInvoice.Line> lines, List<EInvoice.Tax> taxes, String prepaid) {
-        return paper(lines, taxes, prepaid, null);
+        return paper(lines, taxes, prepaid, "DE89370400440532013000", null, null);
     }
 
-    private static EInvoice paper(List<EInvoice.Line> lines, List<EInvoice.Tax> taxes, String prepaid, String credits) {
+    private static EInvoice paper(
+            List<EInvoice.Line> lines,
+            List<EInvoice.Tax> taxes,
+            String prepaid,
+            String account,
+            EInvoice.Debit debit,
+            String credits) {
         return new EInvoice(
                 "LW-2026-0001",
                 LocalDate.of(2026, 6, 1),
@@ -61,7 +68,8 @@ class UblWriterTest {
                 lines,
                 taxes,
                 euro(prepaid),
-                "DE89370400440532013000",
+                account,
+                debit,
                 credits);
     }
 
@@ -109,8 +117,30 @@ class UblWriterTest {
                             List.of(line("3", "piece", "138.90", standard)),
                             List.of(new EInvoice.Tax(standard, euro("138.90"), euro("31.94"), "")),
                             "0.00",
+                            "DE89370400440532013000",
+                            null,
                             credits)))
                     .isEmpty();
+    }
+
+    /** The creditor identifier is the example of EPC262-08. */
+    @Test
+    void an_invoice_that_is_collected_names_its_mandate_and_who_collects() {
+        TaxRate standard = rate(TaxCategory.STANDARD, "23");
+        EInvoice collected = paper(
+                List.of(line("1", "month", "200.00", standard)),
+                List.of(new EInvoice.Tax(standard, euro("200.00"), euro("46.00"), "")),
+                "0.00",
+                null,
+                new EInvoice.Debit("LARK-M-0001", "DE98ZZZ09999999999"),
+                null);
+        assertThat(errors(collected)).isEmpty();
+        var out = new ByteArrayOutputStream();
+        UblWriter.write(collected, out);
+        assertThat(out.toString(StandardCharsets.UTF_8))
+                .contains("<cbc:PaymentMeansCode>59</cbc:PaymentMeansCode>")
+                .contains("<cac:PaymentMandate><cbc:ID>LARK-M-0001</cbc:ID></cac:PaymentMandate>")
+                .contains("<cbc:ID schemeID=\"SEPA\">DE98ZZZ09999999999</cbc:ID>");
     }
 
     @Test

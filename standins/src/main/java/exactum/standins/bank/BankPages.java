@@ -218,16 +218,20 @@ class BankPages {
     @ResponseBody
     Map<String, Object> statements(@RequestParam String account, @RequestParam(defaultValue = "") String after) {
         BankAccount known = BankAccount.withIban(account);
-        if (known == null) return Map.of("statements", List.of());
+        List<Bank.Day> days = known == null ? List.of() : bank.after(known, after);
         return Map.of(
                 "statements",
-                bank.after(known, after).stream()
-                        .map(d -> Map.of(
-                                "name",
-                                d.reference() + ".xml",
-                                "url",
-                                settings.address() + "/bank/statements/" + d.reference() + ".xml"))
+                days.stream().map(d -> offered(d.reference(), "statements")).toList(),
+                "notices",
+                days.stream()
+                        .filter(Bank::hasReturns)
+                        .map(d -> offered(d.reference(), "notices"))
                         .toList());
+    }
+
+    private Map<String, String> offered(String reference, String kind) {
+        return Map.of(
+                "name", reference + ".xml", "url", "%s/bank/%s/%s.xml".formatted(settings.address(), kind, reference));
     }
 
     /** What came back on a day, as a notice (camt.054). */
