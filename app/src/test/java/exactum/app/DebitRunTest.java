@@ -167,9 +167,16 @@ class DebitRunTest {
         for (int i = 1; i <= 8; i++) debits.invoice(payer, i + ".00");
         debits.collect(UNTIL);
         assertThat(debits.find(mandate).left()).isEqualTo(1);
-        assertThat(remarks.of(world.moorings, payer.id(), DUE)).anyMatch(r -> r.contains("last collection"));
+        var nine = new MandateRemarks.Part(DUE, World.euro("9.00"));
+        assertThat(remarks.of(world.moorings, payer.id(), RunningApp.TODAY, List.of(nine)))
+                .anyMatch(r -> r.startsWith("It is the last collection"));
+        assertThat(remarks.of(world.moorings, payer.id(), RunningApp.TODAY, List.of(nine, nine)))
+                .anyMatch(r -> r.contains("allows 1 collection more, and this has 2 parts"));
+        assertThat(remarks.of(world.moorings, payer.id(), DUE.minusDays(13), List.of(nine)))
+                .anyMatch(r -> r.contains("collected on 16 Jun 2026 at the earliest"));
         Document ninth = debits.invoice(payer, "9.00");
-        assertThat(remarks.of(world.moorings, payer.id(), DUE)).anyMatch(r -> r.contains("cannot be collected"));
+        assertThat(remarks.of(world.moorings, payer.id(), RunningApp.TODAY, List.of(nine)))
+                .anyMatch(r -> r.contains("cannot be collected"));
         Document tenth = debits.invoice(payer, "10.00");
         DebitRun run = debits.rehearse(UNTIL);
         List<RunItem> items = find.items(world.moorings, run.id());

@@ -106,6 +106,9 @@ class CrashTest {
             installation.execute(OTHERS_MANDATES);
             person.goTo("/billing-runs");
             person.press("Rehearse");
+            Installation.await(
+                    "the plan", () -> installation.count("select count(*) from run where state = 'rehearsed'") == 1);
+            person.page.reload();
             person.press("Issue 3,201 invoices");
             assertThat(person.page.locator("#progress"))
                     .containsText("Done", new LocatorAssertions.ContainsTextOptions().setTimeout(60_000));

@@ -124,8 +124,15 @@ final class DebitSteps {
         assertThat(page.locator("#state")).isVisible();
     }
 
-    /** The customer of the mandate that stands open is billed in pounds. */
+    /** The customer of the mandate that stands open is billed in pounds, which have a rate. */
     void inPounds() {
+        String mandate = page.url();
+        person.goTo("/setup/rates");
+        person.fill(
+                "main", Map.of("currency", "GBP", "perUnit", "1.17", "day", "1 Jun 2026", "source", "the bank"));
+        person.press("Save the rate");
+        assertThat(page.locator("#list")).containsText("GBP");
+        page.navigate(mandate);
         page.locator("main a[href*='/customers/']").first().click();
         page.locator("#change summary").click();
         page.locator("#change [name=currency]").fill("GBP");

@@ -254,7 +254,7 @@ class DebitStoriesTest {
             page.locator("#planCount").fill("9");
             page.locator("#planEvery").fill("1");
             page.locator("#planUnit").selectOption("WEEK");
-            page.locator("#planFrom").fill("18 Dec 2026");
+            page.locator("#planFrom").fill("11 Dec 2026");
             page.locator("#make-plan").click();
             assertThat(page.locator("#due8")).hasValue("12 Feb 2027");
             assertThat(page.locator("#uncollectable")).containsText("the last collection");

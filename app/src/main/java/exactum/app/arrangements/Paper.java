@@ -35,9 +35,16 @@ public record Paper(
      *
      * @param going as it would go on from here, or null while its dates cannot be told
      * @param goes how and where its messages go, or null where there is no address
+     * @param isCollected whether we collect what it asks for
      */
     static Paper of(
-            RecurringForm form, RecurringInvoice going, TaxRates rates, DueDays due, LocalDate today, String goes) {
+            RecurringForm form,
+            RecurringInvoice going,
+            TaxRates rates,
+            DueDays due,
+            LocalDate today,
+            String goes,
+            boolean isCollected) {
         List<Occurrence> next =
                 going == null ? List.of() : going.ahead().limit(AHEAD).toList();
         LocalDate date = next.isEmpty() ? today : next.getFirst().date();
@@ -49,7 +56,9 @@ public record Paper(
                 next.isEmpty() ? null : next.getFirst().working(),
                 next.isEmpty() ? "" : next.getFirst().period().words(),
                 figures,
-                next.isEmpty() ? List.of() : strip(next.getFirst(), form.handling(), due, figures, today, goes),
+                next.isEmpty()
+                        ? List.of()
+                        : strip(next.getFirst(), form.handling(), due, figures, today, goes, isCollected),
                 RulerDrawing.of(next, due),
                 next,
                 going == null ? 0 : going.recurrence().before().invoices() + going.nextIndex());
@@ -81,7 +90,13 @@ public record Paper(
     }
 
     private static List<Stop> strip(
-            Occurrence first, Handling handling, DueDays due, PaperFigures figures, LocalDate today, String goes) {
+            Occurrence first,
+            Handling handling,
+            DueDays due,
+            PaperFigures figures,
+            LocalDate today,
+            String goes,
+            boolean isCollected) {
         LocalDate made = first.makeOn().isBefore(today) ? today : first.makeOn();
         var stops = new ArrayList<Stop>();
         if (handling.reviewFirst()) stops.add(Stop.on(made, "a draft, which waits for a person"));
@@ -95,7 +110,10 @@ public record Paper(
         for (Instalment one : due.instalments(first, figures.gross()))
             stops.add(Stop.money(
                     one.due(),
-                    "due: %s, paid through the link".formatted(one.amount().withCurrency())));
+                    "due: %s, %s"
+                            .formatted(
+                                    one.amount().withCurrency(),
+                                    isCollected ? "collected by us" : "paid through the link")));
         stops.add(new Stop("when paid", "confirmation by e-mail", false));
         return stops;
     }

@@ -7,6 +7,7 @@ import exactum.app.customers.Customer;
 import exactum.app.customers.Delivery;
 import exactum.app.customers.FindCustomers;
 import exactum.app.customers.Mail;
+import exactum.app.customers.PaysBy;
 import exactum.app.database.Ids;
 import exactum.app.database.Slice;
 import exactum.app.documents.Draft;
@@ -17,6 +18,7 @@ import exactum.app.documents.Prepared;
 import exactum.app.documents.PreparedDocuments;
 import exactum.app.documents.TypedLines;
 import exactum.app.installation.BusinessClock;
+import exactum.app.mandates.MandateRemarks;
 import exactum.app.security.SignedIn;
 import exactum.app.setup.FindSetup;
 import exactum.app.setup.KeptTerms;
@@ -26,6 +28,7 @@ import exactum.core.arrangement.Basis;
 import exactum.core.arrangement.WhenUnread;
 import exactum.core.cadence.Cadence;
 import exactum.core.cadence.Coverage;
+import exactum.core.cadence.Occurrence;
 import exactum.core.cadence.Proration;
 import exactum.core.cadence.Recurrence;
 import exactum.core.cadence.Shift;
@@ -39,6 +42,7 @@ import exactum.core.ids.RecurringId;
 import exactum.core.ids.TermsId;
 import exactum.core.working.Working;
 import java.time.DayOfWeek;
+import java.time.LocalDate;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
@@ -65,6 +69,7 @@ class RecurringPages {
     private final PaperSettings settings;
     private final PreparedDocuments prepared;
     private final FormDrafts typed;
+    private final MandateRemarks remarks;
     private final BusinessClock clock;
 
     RecurringPages(
@@ -76,6 +81,7 @@ class RecurringPages {
             PaperSettings settings,
             PreparedDocuments prepared,
             FormDrafts typed,
+            MandateRemarks remarks,
             BusinessClock clock) {
         this.recurring = recurring;
         this.list = list;
@@ -85,6 +91,7 @@ class RecurringPages {
         this.settings = settings;
         this.prepared = prepared;
         this.typed = typed;
+        this.remarks = remarks;
         this.clock = clock;
     }
 
@@ -215,13 +222,17 @@ class RecurringPages {
                 : customers.find(id, new CustomerId(chosenCustomer)).orElse(null);
         List<KeptTerms> terms = setup.terms(id);
         KeptTerms chosen = settings.terms(id, form, terms);
+        var due = new DueDays(chosen.terms(), Clearing.of(business.currency()).calendar());
+        boolean collected = customer != null && isCollected(id, form);
         Paper paper = Paper.of(
                 form,
                 going(id, form, one),
                 settings.rates(id, form),
-                new DueDays(chosen.terms(), Clearing.of(business.currency()).calendar()),
+                due,
                 clock.today(id),
-                goes(id, form, customer));
+                goes(id, form, customer),
+                collected);
+        model.addAttribute("debitRemarks", collected ? remarks(id, customer, paper, due) : List.of());
         model.addAttribute("title", one == null ? "New recurring invoice" : one.name());
         if (one != null) {
             model.addAttribute("saved", one.revision());
@@ -264,6 +275,28 @@ class RecurringPages {
         if (typed.isEmpty()) return null;
         if (one != null) return save.goingOn(business, one, one.recurring(typed.get()));
         return RecurringInvoice.fresh(null, "", null, typed.get(), null, null);
+    }
+
+    private boolean isCollected(BusinessId business, RecurringForm form) {
+        PaysBy own = form.handling().sending().paysBy();
+        return (own == null
+                        ? settings.billed(business, form).orElseThrow().paysBy().value()
+                        : own)
+                == PaysBy.COLLECTED;
+    }
+
+    /** What the mandate says to the next invoice. */
+    private List<String> remarks(BusinessId business, Customer customer, Paper paper, DueDays due) {
+        if (paper.next().isEmpty()) return List.of();
+        Occurrence next = paper.next().getFirst();
+        LocalDate today = clock.today(business);
+        return remarks.of(
+                business,
+                customer.id(),
+                next.makeOn().isBefore(today) ? today : next.makeOn(),
+                due.instalments(next, paper.figures().gross()).stream()
+                        .map(i -> new MandateRemarks.Part(i.due(), i.amount()))
+                        .toList());
     }
 
     /** How and where its messages go; null where there is no address. */

@@ -6,6 +6,7 @@ import exactum.app.customers.Customer;
 import exactum.app.customers.FindCustomers;
 import exactum.app.database.Ids;
 import exactum.app.daysheet.Sums;
+import exactum.app.installation.BusinessClock;
 import exactum.app.mandates.MandateRemarks;
 import exactum.app.settlement.FindClaims;
 import exactum.app.settlement.FindPayments;
@@ -20,7 +21,6 @@ import exactum.core.ids.DocumentId;
 import exactum.core.ids.Id;
 import exactum.core.money.Money;
 import exactum.core.problem.Refusal;
-import exactum.core.settlement.Claim;
 import exactum.core.working.Working;
 import java.time.LocalDate;
 import java.util.Comparator;
@@ -44,6 +44,7 @@ class DraftPaper {
     private final CreditableStore creditables;
     private final Attachments attachments;
     private final MandateRemarks remarks;
+    private final BusinessClock clock;
 
     DraftPaper(
             Drafts drafts,
@@ -57,7 +58,8 @@ class DraftPaper {
             DividedPaper divided,
             CreditableStore creditables,
             Attachments attachments,
-            MandateRemarks remarks) {
+            MandateRemarks remarks,
+            BusinessClock clock) {
         this.drafts = drafts;
         this.customers = customers;
         this.payments = payments;
@@ -70,6 +72,7 @@ class DraftPaper {
         this.creditables = creditables;
         this.attachments = attachments;
         this.remarks = remarks;
+        this.clock = clock;
     }
 
     DocumentForm form(Business business, Map<String, String> fields) {
@@ -205,7 +208,9 @@ class DraftPaper {
             boolean collected = prepared.manner().collected();
             model.addAttribute(
                     "debitRemarks",
-                    collected ? remarks.of(business.id(), customer.id(), firstDue(prepared)) : List.of());
+                    collected
+                            ? remarks.of(business.id(), customer.id(), clock.today(business.id()), parts(prepared))
+                            : List.of());
             model.addAttribute("payable", collected || isPayable(business.id(), prepared));
             if (prepared.draft().kind() == DocumentKind.CREDIT_NOTE)
                 model.addAttribute("settles", settles(business.id(), prepared));
@@ -214,11 +219,10 @@ class DraftPaper {
         }
     }
 
-    private static LocalDate firstDue(Prepared prepared) {
+    private static List<MandateRemarks.Part> parts(Prepared prepared) {
         return prepared.claims().stream()
-                .map(Claim::due)
-                .min(LocalDate::compareTo)
-                .orElse(null);
+                .map(c -> new MandateRemarks.Part(c.due(), c.amount().amount()))
+                .toList();
     }
 
     private boolean isPayable(BusinessId business, Prepared p) {
