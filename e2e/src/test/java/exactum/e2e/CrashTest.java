@@ -104,6 +104,8 @@ class CrashTest {
             debits.mandate("T. Breslin", "t.breslin@lakeside.example", 11, Map.of());
             seed(installation, PAYERS);
             installation.execute(OTHERS_MANDATES);
+            installation.execute(
+                    "insert into billed_how (business_id, pays_by) values (1, 'collected') on conflict (business_id, customer_id, group_id) do update set pays_by = 'collected'");
             person.goTo("/billing-runs");
             person.press("Rehearse");
             Installation.await(
@@ -112,6 +114,8 @@ class CrashTest {
             person.press("Issue 3,201 invoices");
             assertThat(person.page.locator("#progress"))
                     .containsText("Done", new LocatorAssertions.ContainsTextOptions().setTimeout(60_000));
+            installation.execute(
+                    "insert into debit_notice select business_id, id, '2026-06-01', due_date, amount_minor, currency, 'advance notice' from claim");
             debits.rehearse("16 Jun 2026");
             String run = person.page.url();
             person.page.locator(".dock button.main").click();

@@ -154,7 +154,7 @@ final class DebitSteps {
         person.goTo("/debit-runs");
         page.locator("#until").fill(until);
         person.press("Rehearse");
-        assertThat(page.locator("#state")).containsText("rehearsed");
+        assertThat(page.locator("#state")).containsText("rehearsed", LONG);
     }
 
     /** Waits until the collections are made. */
@@ -167,7 +167,7 @@ final class DebitSteps {
 
     void handOver() {
         person.press("Hand over to the bank");
-        assertThat(page.locator("#state")).containsText("handed over");
+        assertThat(page.locator("#state")).containsText("handed over", LONG);
         assertThat(page.locator("#file")).containsText("taken by the bank");
     }
 

@@ -29,8 +29,9 @@ class CandidateStore {
                    a.not_before, coalesce(a.tries, 0) as tries,
                    n.told_on, n.words as told_by,
                    case when d.manner ->> 'byCard' = 'false' and d.manner ->> 'bankAccount' is null then
-                   (select min(m.send_on) from message_about b join message m on m.business_id = b.business_id and m.id = b.message_id
-                     where b.business_id = d.business_id and b.document_id = d.id and m.kind = 'invoice' and m.state in ('waiting', 'sending', 'sent', 'posted')) end as invoiced_on,
+                   (select min((select case when m.kind = 'invoice' and m.state in ('waiting', 'sending', 'sent', 'posted') then m.send_on end
+                                  from message m where m.business_id = b.business_id and m.id = b.message_id))
+                      from message_about b where b.business_id = d.business_id and b.document_id = d.id) end as invoiced_on,
                    (select l.counterparty || ' ' || l.remittance from bank_line l where l.business_id = k.business_id and l.left_minor = k.left_minor and l.left_minor <> 0 and l.currency = k.currency
                       and l.remittance ilike '%%' || d.number || '%%' limit 1) as unplaced
               from claim k
