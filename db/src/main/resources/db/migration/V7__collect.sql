@@ -103,6 +103,9 @@ create table mandate (
 );
 create index on mandate (business_id, customer_id);
 create index on mandate (business_id, iban_digest);
+create index mandate_waits on mandate (business_id, state) where state <> 'active';
+create index mandate_ends on mandate (business_id, valid_until) where state = 'active' and valid_until is not null;
+create index mandate_lapses on mandate (business_id, coalesce(last_presented, signed_on)) where state = 'active';
 
 create table mandate_event (
     business_id int not null,

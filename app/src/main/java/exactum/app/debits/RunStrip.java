@@ -17,12 +17,12 @@ import java.util.TreeMap;
  * The drawing of a run: from today over the last hand-over and the days of collection to the day on which the last of it is final,
  * with the days on which the bank is shut.
  *
- * @param days from the first to the last, each a column
+ * @param days four weeks from today, each a column
  * @param text what it shows, in words
  */
 public record RunStrip(List<Day> days, String text) {
     private static final int COLUMN = 44;
-    private static final int MOST_DAYS = 28;
+    private static final int SHOWN_DAYS = 28;
     private static final int TALLEST = 54;
 
     /**
@@ -65,7 +65,7 @@ public record RunStrip(List<Day> days, String text) {
         LocalDate last = Windows.of(rules, byDay.lastKey()).returned();
         long most = byDay.values().stream().mapToLong(Money::minor).max().orElseThrow();
         var days = new ArrayList<Day>();
-        for (LocalDate day = today; !day.isAfter(last) && days.size() < MOST_DAYS; day = day.plusDays(1)) {
+        for (LocalDate day = today; days.size() < SHOWN_DAYS; day = day.plusDays(1)) {
             Money amount = byDay.get(day);
             String words = day.equals(handOver)
                     ? "hand over by " + cutOff

@@ -17,6 +17,7 @@ import org.springframework.stereotype.Component;
 class MandateDecisions extends FewDecisions {
     private static final String KEY = "mandate/";
     private static final int AHEAD = 30;
+    private static final int MOST = 200;
     private final MandateStore store;
 
     MandateDecisions(MandateStore store) {
@@ -27,7 +28,7 @@ class MandateDecisions extends FewDecisions {
     @Override
     protected List<Decision> decisions(BusinessId business, Wanted wanted) {
         var all = new ArrayList<Decision>();
-        for (Mandate m : store.living(business)) {
+        for (Mandate m : store.toWatch(business, wanted.today().plusDays(AHEAD), MOST)) {
             LocalDate lapses = m.lapsesAfter(wanted.today());
             LocalDate ends = m.authority().validUntil() != null
                             && m.authority().validUntil().isBefore(lapses)

@@ -24,6 +24,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -59,6 +60,9 @@ class MandateStore implements FindMandates {
                     .where(MANDATE_EVENT.BUSINESS_ID.eq(MANDATE.BUSINESS_ID))
                     .and(MANDATE_EVENT.MANDATE_ID.eq(MANDATE.ID)))
             .as("since");
+    /** Days by which months may differ. */
+    private static final int LONGER_MONTH = 3;
+
     private final DSLContext db;
     private final Vault vault;
     private final JsonMapper json;
@@ -246,11 +250,22 @@ class MandateStore implements FindMandates {
                 .or(SearchWords.in(CUSTOMER.SEARCH, words));
     }
 
-    /** Those that are not over, for what becomes of them with the days. */
-    List<Mandate> living(BusinessId business) {
+    /** Those that are suspended or wait for a bank, and those that may end or lapse until a day; the first to end first. */
+    List<Mandate> toWatch(BusinessId business, LocalDate until, int most) {
+        LocalDate used = Arrays.stream(Scheme.values())
+                .map(s -> until.minus(s.rules().termsOn(until).dormant()))
+                .max(LocalDate::compareTo)
+                .orElseThrow()
+                .plusDays(LONGER_MONTH);
+        Field<LocalDate> lastUsed = DSL.coalesce(MANDATE.LAST_PRESENTED, MANDATE.SIGNED_ON);
         return select(
                         business,
-                        MANDATE.STATE.in(MandateState.ACTIVE, MandateState.SUSPENDED, MandateState.AWAITING_BANK))
+                        MANDATE.STATE
+                                .in(MandateState.SUSPENDED, MandateState.AWAITING_BANK)
+                                .or(MANDATE.STATE.eq(MandateState.ACTIVE).and(MANDATE.VALID_UNTIL.le(until)))
+                                .or(MANDATE.STATE.eq(MandateState.ACTIVE).and(lastUsed.le(used))))
+                .orderBy(MANDATE.VALID_UNTIL, lastUsed, MANDATE.ID)
+                .limit(most)
                 .fetch(this::mandate);
     }
 

@@ -216,7 +216,7 @@ public class Mandates {
     /** Lets those expire and lapse whose day is past. */
     @Transactional
     public void passDay(BusinessId business, LocalDate today) {
-        for (Mandate mandate : store.living(business)) {
+        for (Mandate mandate : store.toWatch(business, today, Integer.MAX_VALUE)) {
             MandateState then = Allows.byDay(mandate.state(), mandate.authority(), mandate.usage(), today);
             if (then == mandate.state()) continue;
             String cause = then == MandateState.EXPIRED
