@@ -27,6 +27,8 @@ import exactum.core.scheme.Scheme;
 import exactum.core.settlement.Policy;
 import java.time.LocalDate;
 import java.util.List;
+import org.jooq.DSLContext;
+import org.jooq.impl.DSL;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 
@@ -228,5 +230,33 @@ class DebitRunTest {
                 new LineRef.OfBank(line),
                 List.of(new Part.Waiting(batch.item().id(), World.euro("1368.95"))));
         assertThat(lines.find(world.moorings, line).orElseThrow().isMatched()).isTrue();
+    }
+
+    @Test
+    void early_settlement_is_taken_inside_its_window_and_never_passed_over_in_silence(World world, FindClaims claims) {
+        Debits debits = world.debits();
+        Document inside = debits.invoice(debits.payer(1), "119.00");
+        Document after = debits.invoice(debits.payer(2), "80.00");
+        early(world, inside, DUE);
+        early(world, after, DUE.minusDays(7));
+        DebitRun run = debits.rehearse(UNTIL);
+        assertThat(run.total().plain()).isEqualTo("197.00");
+        try (var ada = new Visitor(world, "ada")) {
+            assertThat(ada.get("/debit-runs/" + run.id()).body())
+                    .contains("2.00 less: collected inside the early-settlement window")
+                    .contains("in full: its early settlement is until 8 Jun 2026");
+        }
+        debits.handOver(debits.commit(run));
+        debits.book(DUE);
+        assertThat(claims.openOf(world.moorings, inside.id())).isEmpty();
+        assertThat(claims.openOf(world.moorings, after.id())).isEmpty();
+        assertThat(world.balance("1100")).isEqualTo(World.euro("0.00"));
+    }
+
+    private static void early(World world, Document invoice, LocalDate until) {
+        world.bean(DSLContext.class)
+                .execute(
+                        "update claim set early_until = {0}, early_minor = 200 where document_id = {1}",
+                        DSL.val(until), DSL.val(invoice.id().value()));
     }
 }

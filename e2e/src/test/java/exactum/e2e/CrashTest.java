@@ -20,6 +20,7 @@ class CrashTest {
     private static final String OTHERS_MANDATES = """
             insert into mandate select (jsonb_populate_record(m, jsonb_build_object('id', gen_random_uuid(), 'customer_id', c.id, 'reference', 'M-' || c.code))).*
               from mandate m, customer c where c.business_id = m.business_id and c.code like 'K-%'""";
+
     private static final int PAYERS = 2_400;
 
     @Test
@@ -145,7 +146,8 @@ class CrashTest {
             person.signIn();
             person.page.navigate(run);
             if (person.page.locator("#state").textContent().equals("ready")) {
-                assertThat(installation.count("select count(*) from debit_file")).isZero();
+                assertThat(installation.count("select count(*) from debit_file"))
+                        .isZero();
                 person.press("Hand over to the bank");
             }
             assertThat(person.page.locator("#state")).containsText("handed over");

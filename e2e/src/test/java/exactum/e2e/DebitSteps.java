@@ -54,6 +54,14 @@ final class DebitSteps {
         person.settled();
     }
 
+    /** So much is billed for a debit that came back. */
+    void billForReturns(String fee) {
+        person.goTo("/debit-runs/settings");
+        page.locator("[name=fee]").fill(fee);
+        person.press("Save");
+        assertThat(page.locator("[name=fee]")).hasValue(fee);
+    }
+
     /** From now on what is due goes to the bank by itself. */
     void collectByItself() {
         person.goTo("/debit-runs/settings");
@@ -88,7 +96,8 @@ final class DebitSteps {
         person.goTo("/people");
         person.fill("form[action$='/people/invitations']", Map.of("name", name));
         for (String role : List.of("collections", "approver"))
-            page.locator("form[action$='/people/invitations'] [value=" + role + "]").check();
+            page.locator("form[action$='/people/invitations'] [value=" + role + "]")
+                    .check();
         person.press("Make the invitation");
         String address = page.locator("#made-address").textContent();
         Page theirs = person.newPage(1280, 800);
@@ -128,8 +137,7 @@ final class DebitSteps {
     void inPounds() {
         String mandate = page.url();
         person.goTo("/setup/rates");
-        person.fill(
-                "main", Map.of("currency", "GBP", "perUnit", "1.17", "day", "1 Jun 2026", "source", "the bank"));
+        person.fill("main", Map.of("currency", "GBP", "perUnit", "1.17", "day", "1 Jun 2026", "source", "the bank"));
         person.press("Save the rate");
         assertThat(page.locator("#list")).containsText("GBP");
         page.navigate(mandate);
@@ -205,7 +213,9 @@ final class DebitSteps {
                         "after",
                         Integer.toString(after),
                         "times",
-                        "1"));
+                        "1",
+                        "feeInside",
+                        "true"));
     }
 
     /** Moves on, by months, weeks and days, until a date stands in the corner. */
@@ -247,10 +257,19 @@ final class DebitSteps {
 
     /** Takes in the first of what came back, after a look at what that does. */
     void takeIn(String... effects) {
+        cameBack(effects);
+        takeItIn();
+    }
+
+    /** What taking in the first of what came back would do. */
+    void cameBack(String... effects) {
         person.goTo("/came-back");
         for (String effect : effects)
             assertThat(page.locator(".effect").first()).containsText(effect);
         person.look();
+    }
+
+    void takeItIn() {
         page.locator(".effect").first().locator("button.main").click();
         assertThat(page.locator("#done")).isVisible();
     }

@@ -20,7 +20,7 @@ class DebitStoriesTest {
         return page.locator("#plan tbody tr", new Page.LocatorOptions().setHasText(number));
     }
 
-    /** Collected on the 15th, back on the 17th for want of money; tried again on the 24th with five banking days between. */
+    /** Collected on the 15th, back on the 17th for want of money, with the bank’s charge; a fee is billed, and it is tried again on the 24th with five banking days between. */
     @Test
     void insufficient_funds_come_back_after_the_batch_was_matched_and_the_next_try_is_collected(
             Installation installation) {
@@ -30,6 +30,7 @@ class DebitStoriesTest {
             Page page = person.page;
             var debits = new DebitSteps(installation, person);
             debits.setUp();
+            debits.billForReturns("7.50");
             debits.mandate("T. Breslin", MAIL, 1, Map.of());
             String number = Harbour.oneOff(person, "T. Breslin", null, "Crane lift", "100.00");
             assertThat(page.locator("#debits")).containsText("is collected on");
@@ -52,11 +53,15 @@ class DebitStoriesTest {
             assertThat(page.locator("#standing")).hasText("paid");
 
             debits.forwardTo("Thu 18 Jun 2026");
-            debits.takeIn(
+            debits.cameBack(
                     "AM04",
                     "Tried again from Wed 24 Jun 2026",
-                    "the batch stays as the bank has it",
+                    "is booked to bank charges; the batch stays as the bank has it",
                     "The payer is told");
+            page.getByText("bill € 7.50 for it").click();
+            debits.takeItIn();
+            person.goTo("/invoices/LW-2026-0002");
+            assertThat(page.locator("main")).containsText("7.50");
             person.goTo("/invoices/" + number);
             assertThat(page.locator("#standing")).hasText("overdue");
             debits.forwardTo("Tue 23 Jun 2026");

@@ -32,6 +32,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 class BookDebits {
     private static final int CHUNK = 800;
     private final DebitStore debits;
+    private final DebitGroupStore groupStore;
     private final Claims claims;
     private final Settle settle;
     private final Wait wait;
@@ -42,6 +43,7 @@ class BookDebits {
 
     BookDebits(
             DebitStore debits,
+            DebitGroupStore groupStore,
             Claims claims,
             Settle settle,
             Wait wait,
@@ -50,6 +52,7 @@ class BookDebits {
             Mandates change,
             TransactionTemplate transaction) {
         this.debits = debits;
+        this.groupStore = groupStore;
         this.claims = claims;
         this.settle = settle;
         this.wait = wait;
@@ -62,25 +65,27 @@ class BookDebits {
     /** Books all of a business whose day has come. */
     void book(BusinessId business, LocalDate today) {
         AtOnce.each(
-                debits.toBook(business, today), group -> transaction.executeWithoutResult(s -> book(business, group)));
+                groupStore.toBook(business, today),
+                group -> transaction.executeWithoutResult(s -> book(business, group)));
     }
 
-    private void book(BusinessId business, DebitStore.Group group) {
-        if (!debits.book(business, group.id())) return;
-        claims.hold(business, debits.customers(business, group.id()));
+    private void book(BusinessId business, DebitGroupStore.Group group) {
+        if (!groupStore.book(business, group.id())) return;
+        claims.hold(business, groupStore.customers(business, group.id()));
         AccountCode clearing = ledger.accounts(business).of(AccountRole.DEBIT_CLEARING);
-        Money total = debits.lockInFlight(business, group);
+        Money total = groupStore.lockInFlight(business, group);
         if (!total.isPositive()) return;
         if (group.isBatch()) waits(business, group, clearing, total, group.reference(), null);
-        List<DebitStore.Numbered> page = debits.inGroup(business, group.id(), "", CHUNK);
+        List<DebitGroupStore.Numbered> page = groupStore.inGroup(business, group.id(), "", CHUNK);
         while (!page.isEmpty()) {
             List<DebitStore.Debit> some = debits.inState(business, page, DebitStore.IN_FLIGHT);
             if (!some.isEmpty()) book(business, group, clearing, some);
-            page = debits.inGroup(business, group.id(), page.getLast().endToEnd(), CHUNK);
+            page = groupStore.inGroup(business, group.id(), page.getLast().endToEnd(), CHUNK);
         }
     }
 
-    private void book(BusinessId business, DebitStore.Group group, AccountCode clearing, List<DebitStore.Debit> some) {
+    private void book(
+            BusinessId business, DebitGroupStore.Group group, AccountCode clearing, List<DebitStore.Debit> some) {
         settle.receiveAll(business, some.stream().map(d -> payment(d, clearing)).toList());
         debits.move(
                 business,
@@ -115,7 +120,7 @@ class BookDebits {
 
     private void waits(
             BusinessId business,
-            DebitStore.Group group,
+            DebitGroupStore.Group group,
             AccountCode clearing,
             Money amount,
             String reference,

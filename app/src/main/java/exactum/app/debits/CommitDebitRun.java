@@ -3,6 +3,7 @@ package exactum.app.debits;
 import exactum.app.approvals.ApprovalKind;
 import exactum.app.approvals.Approvals;
 import exactum.app.audit.Audit;
+import exactum.app.database.AtOnce;
 import exactum.app.database.Ids;
 import exactum.app.installation.BusinessClock;
 import exactum.app.settlement.Claims;
@@ -43,7 +44,6 @@ import org.springframework.transaction.support.TransactionTemplate;
 @Component
 public class CommitDebitRun {
     private static final int CHUNK = 800;
-    private static final int ALL_DONE = Integer.MAX_VALUE;
     /** So many collections of one payer go in one debit at most. */
     private static final int MOST_TOGETHER = 20;
     /** Banks book a group as one line; one of this many is booked here in one transaction. */
@@ -52,6 +52,7 @@ public class CommitDebitRun {
     private static final int MOST_REMITTANCE = 140;
     private final DebitRunStore runs;
     private final DebitStore debits;
+    private final DebitGroupStore groupStore;
     private final DebitSettingStore settings;
     private final RunBank bank;
     private final Approvals approvals;
@@ -65,6 +66,7 @@ public class CommitDebitRun {
     CommitDebitRun(
             DebitRunStore runs,
             DebitStore debits,
+            DebitGroupStore groupStore,
             DebitSettingStore settings,
             RunBank bank,
             Approvals approvals,
@@ -76,6 +78,7 @@ public class CommitDebitRun {
             TransactionTemplate transaction) {
         this.runs = runs;
         this.debits = debits;
+        this.groupStore = groupStore;
         this.settings = settings;
         this.bank = bank;
         this.approvals = approvals;
@@ -108,30 +111,26 @@ public class CommitDebitRun {
                 "/debit-runs/" + run.id());
     }
 
-    /** Executes what is left of the plan. */
+    /** Executes what is left of the plan, a few chunks at once; who comes second waits, and finds nothing left. */
     public void execute(BusinessId business, DebitRunId id) {
-        for (int done = 0; done != ALL_DONE; ) {
-            int from = done;
-            done = transaction.execute(s -> next(business, id, from));
-        }
         transaction.executeWithoutResult(s -> {
-            debits.countGroups(business, id);
+            runs.alone(id);
+            AtOnce.each(
+                    runs.collectable(business, id, CHUNK),
+                    some -> transaction.executeWithoutResult(t -> execute(business, id, some)));
+            groupStore.countGroups(business, id);
             runs.count(business, id);
             runs.move(business, id, DebitRun.State.COMMITTING, DebitRun.State.READY);
         });
     }
 
-    /** Executes some that follow an item, and answers the last of them. */
-    private int next(BusinessId business, DebitRunId id, int after) {
-        DebitRun run = runs.lock(business, id).orElseThrow(NotHere::new);
-        if (run.state() != DebitRun.State.COMMITTING) return ALL_DONE;
-        List<Integer> some = runs.collectable(business, id, after, CHUNK);
-        if (some.isEmpty()) return ALL_DONE;
-        List<RunItem> items = runs.items(business, id, some.getFirst(), some.getLast()).stream()
+    private void execute(BusinessId business, DebitRunId id, DebitRunStore.Range some) {
+        DebitRun run = runs.stays(business, id).orElseThrow(NotHere::new);
+        if (run.state() != DebitRun.State.COMMITTING) return;
+        List<RunItem> items = runs.items(business, id, some.first(), some.last()).stream()
                 .filter(i -> i.collect() != null && i.outcome() == null)
                 .toList();
         if (!items.isEmpty()) new Chunk(run, bank.of(run)).commit(items);
-        return some.getLast();
     }
 
     /** A chunk being committed. */
@@ -312,9 +311,9 @@ public class CommitDebitRun {
             String reference = RunNames.group(message, sequence, on, part);
             return groups.computeIfAbsent(
                     reference,
-                    r -> debits.group(
+                    r -> groupStore.group(
                             business,
-                            new DebitStore.Group(
+                            new DebitGroupStore.Group(
                                     new DebitGroupId(Ids.next()),
                                     run.id(),
                                     r,

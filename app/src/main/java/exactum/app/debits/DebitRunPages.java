@@ -47,6 +47,7 @@ class DebitRunPages {
     private final WithdrawRun withdraw;
     private final DebitRunStore runs;
     private final DebitStore debits;
+    private final DebitGroupStore groupStore;
     private final DebitFileStore files;
     private final HistoryStore history;
     private final DebitSettingStore settings;
@@ -63,6 +64,7 @@ class DebitRunPages {
             WithdrawRun withdraw,
             DebitRunStore runs,
             DebitStore debits,
+            DebitGroupStore groupStore,
             DebitFileStore files,
             HistoryStore history,
             DebitSettingStore settings,
@@ -77,6 +79,7 @@ class DebitRunPages {
         this.withdraw = withdraw;
         this.runs = runs;
         this.debits = debits;
+        this.groupStore = groupStore;
         this.files = files;
         this.history = history;
         this.settings = settings;
@@ -147,11 +150,14 @@ class DebitRunPages {
         BankAccount account = bank.of(run);
         model.addAttribute("run", run);
         model.addAttribute("items", shown);
+        model.addAttribute(
+                "missed",
+                runs.missedEarly(business, id, shown.stream().map(RunItem::no).toList()));
         model.addAttribute("next", run.planned() >= from + SHOWN ? from + SHOWN : 0);
         model.addAttribute("reasons", runs.reasons(business, id));
         model.addAttribute("account", account);
         model.addAttribute("file", files.ofRun(business, id).orElse(null));
-        model.addAttribute("groups", debits.groups(business, id));
+        model.addAttribute("groups", groupStore.groups(business, id));
         model.addAttribute("strip", strip(run, account, all));
         model.addAttribute("expected", expected(business, all));
         model.addAttribute(
@@ -173,9 +179,9 @@ class DebitRunPages {
                 Math.max(1, account.profile().leadDays()),
                 account.profile().cutOff(),
                 byDay,
-                debits.groups(run.business(), run.id()).stream()
-                        .filter(DebitStore.Group::isBooked)
-                        .map(DebitStore.Group::on)
+                groupStore.groups(run.business(), run.id()).stream()
+                        .filter(DebitGroupStore.Group::isBooked)
+                        .map(DebitGroupStore.Group::on)
                         .collect(Collectors.toSet()));
     }
 

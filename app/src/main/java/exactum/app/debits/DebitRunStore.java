@@ -1,5 +1,6 @@
 package exactum.app.debits;
 
+import static exactumdb.Tables.CLAIM;
 import static exactumdb.Tables.CUSTOMER;
 import static exactumdb.Tables.DEBIT_RUN;
 import static exactumdb.Tables.DEBIT_RUN_ITEM;
@@ -15,6 +16,9 @@ import exactum.core.scheme.Sequence;
 import exactumdb.tables.records.DebitRunItemRecord;
 import exactumdb.tables.records.DebitRunOutcomeRecord;
 import exactumdb.tables.records.DebitRunRecord;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -69,6 +73,18 @@ class DebitRunStore {
 
     Optional<DebitRun> lock(BusinessId business, DebitRunId id) {
         return db.selectFrom(DEBIT_RUN).where(is(business, id)).forUpdate().fetchOptional(this::run);
+    }
+
+    /** The run, which is not withdrawn until the transaction ends; items may leave it meanwhile. */
+    Optional<DebitRun> stays(BusinessId business, DebitRunId id) {
+        return db.selectFrom(DEBIT_RUN).where(is(business, id)).forKeyShare().fetchOptional(this::run);
+    }
+
+    /** Waits until nobody else works the run off, and keeps others from it until the transaction ends. */
+    void alone(DebitRunId id) {
+        db.execute(
+                "select pg_advisory_xact_lock({0})",
+                DSL.inline(id.value().getMostSignificantBits() ^ id.value().getLeastSignificantBits()));
     }
 
     List<DebitRun> latest(BusinessId business, int most) {
@@ -176,17 +192,37 @@ class DebitRunStore {
                 .fetch(DebitRunStore::item);
     }
 
-    /** The item numbers after one that can be collected, in order; of some of them something may have become. */
-    List<Integer> collectable(BusinessId business, DebitRunId run, int after, int most) {
-        return db.select(DEBIT_RUN_ITEM.ITEM_NO)
+    /** Of items that are collected after the window of their early settlement, until when that was. */
+    Map<Integer, LocalDate> missedEarly(BusinessId business, DebitRunId run, Collection<Integer> items) {
+        return db.select(DEBIT_RUN_ITEM.ITEM_NO, CLAIM.EARLY_UNTIL)
+                .from(DEBIT_RUN_ITEM)
+                .join(CLAIM)
+                .on(CLAIM.BUSINESS_ID.eq(DEBIT_RUN_ITEM.BUSINESS_ID))
+                .and(CLAIM.ID.eq(DEBIT_RUN_ITEM.CLAIM_ID))
+                .where(DEBIT_RUN_ITEM.BUSINESS_ID.eq(business))
+                .and(DEBIT_RUN_ITEM.RUN_ID.eq(run))
+                .and(DEBIT_RUN_ITEM.ITEM_NO.in(items))
+                .and(CLAIM.EARLY_MINOR.gt(0L))
+                .and(CLAIM.EARLY_UNTIL.lt(DEBIT_RUN_ITEM.COLLECT_ON))
+                .fetchMap(DEBIT_RUN_ITEM.ITEM_NO, CLAIM.EARLY_UNTIL);
+    }
+
+    /** From one item to another, both included. */
+    record Range(int first, int last) {}
+
+    /** Where the items are that can be collected, so many together; of some of them something may have become. */
+    List<Range> collectable(BusinessId business, DebitRunId run, int together) {
+        List<Integer> all = db.select(DEBIT_RUN_ITEM.ITEM_NO)
                 .from(DEBIT_RUN_ITEM)
                 .where(DEBIT_RUN_ITEM.BUSINESS_ID.eq(business))
                 .and(DEBIT_RUN_ITEM.RUN_ID.eq(run))
-                .and(DEBIT_RUN_ITEM.ITEM_NO.gt(after))
                 .and(DEBIT_RUN_ITEM.REASON.isNull())
                 .orderBy(DEBIT_RUN_ITEM.ITEM_NO)
-                .limit(most)
                 .fetch(DEBIT_RUN_ITEM.ITEM_NO);
+        List<Range> ranges = new ArrayList<>();
+        for (int at = 0; at < all.size(); at += together)
+            ranges.add(new Range(all.get(at), all.get(Math.min(all.size(), at + together) - 1)));
+        return ranges;
     }
 
     void outcomes(List<DebitRunOutcomeRecord> rows) {

@@ -31,6 +31,7 @@ public class HandOver {
     static final String TAKEN = "taken by the bank";
     private final DebitRunStore runs;
     private final DebitStore debits;
+    private final DebitGroupStore groupStore;
     private final DebitFileStore files;
     private final WriteDebitFile write;
     private final WithdrawRun withdraw;
@@ -42,6 +43,7 @@ public class HandOver {
     HandOver(
             DebitRunStore runs,
             DebitStore debits,
+            DebitGroupStore groupStore,
             DebitFileStore files,
             WriteDebitFile write,
             WithdrawRun withdraw,
@@ -51,6 +53,7 @@ public class HandOver {
             TransactionTemplate transaction) {
         this.runs = runs;
         this.debits = debits;
+        this.groupStore = groupStore;
         this.files = files;
         this.write = write;
         this.withdraw = withdraw;
@@ -79,7 +82,7 @@ public class HandOver {
                     "debit.not-ready",
                     "Run %d is %s, so it cannot be handed over."
                             .formatted(run.number(), run.state().words()));
-        debits.countGroups(business, id);
+        groupStore.countGroups(business, id);
         runs.count(business, id);
         requireInTime(run);
         DebitFileStore.File file = write.write(run);
@@ -96,7 +99,7 @@ public class HandOver {
         LocalDateTime now = bank.now(run.business());
         BankAccount account = bank.of(run);
         CollectionDay.Bank takes = bank.takes(account);
-        for (DebitStore.Group g : debits.groups(run.business(), run.id())) {
+        for (DebitGroupStore.Group g : groupStore.groups(run.business(), run.id())) {
             LocalDate last = run.scheme().rules().calendar().minusOpenDays(g.on(), Math.max(takes.leadOpenDays(), 1));
             if (g.count() > 0 && now.isAfter(last.atTime(takes.cutOff())))
                 throw new Refusal(

@@ -17,10 +17,12 @@ import org.springframework.transaction.annotation.Transactional;
 @Component
 class LeaveRun {
     private final DebitStore debits;
+    private final DebitGroupStore groupStore;
     private final DebitRunStore runs;
 
-    LeaveRun(DebitStore debits, DebitRunStore runs) {
+    LeaveRun(DebitStore debits, DebitGroupStore groupStore, DebitRunStore runs) {
         this.debits = debits;
+        this.groupStore = groupStore;
         this.runs = runs;
     }
 
@@ -63,7 +65,7 @@ class LeaveRun {
                 DebitStore.WITHDRAWN);
         debits.unused(business, gone);
         planned.stream().map(DebitStore.Debit::run).distinct().forEach(run -> {
-            debits.countGroups(business, run);
+            groupStore.countGroups(business, run);
             runs.count(business, run);
         });
     }

@@ -25,6 +25,7 @@ import org.springframework.web.client.RestClientException;
 public class WithdrawRun {
     private final DebitRunStore runs;
     private final DebitStore debits;
+    private final DebitGroupStore groupStore;
     private final DebitFileStore files;
     private final RunBank bank;
     private final Outside outside;
@@ -34,6 +35,7 @@ public class WithdrawRun {
     WithdrawRun(
             DebitRunStore runs,
             DebitStore debits,
+            DebitGroupStore groupStore,
             DebitFileStore files,
             RunBank bank,
             Outside outside,
@@ -41,6 +43,7 @@ public class WithdrawRun {
             TransactionTemplate transaction) {
         this.runs = runs;
         this.debits = debits;
+        this.groupStore = groupStore;
         this.files = files;
         this.bank = bank;
         this.outside = outside;
@@ -76,8 +79,8 @@ public class WithdrawRun {
         LocalDateTime now = bank.now(run.business());
         BankAccount account = bank.of(run);
         CollectionDay.Bank takes = bank.takes(account);
-        LocalDate first = debits.groups(run.business(), run.id()).stream()
-                .map(DebitStore.Group::on)
+        LocalDate first = groupStore.groups(run.business(), run.id()).stream()
+                .map(DebitGroupStore.Group::on)
                 .min(LocalDate::compareTo)
                 .orElseThrow();
         LocalDate last = run.scheme().rules().calendar().minusOpenDays(first, Math.max(takes.leadOpenDays(), 1));
@@ -116,7 +119,7 @@ public class WithdrawRun {
         List<CollectionId> gone =
                 debits.move(business, ids, List.of(DebitStore.PLANNED, DebitStore.IN_FLIGHT), DebitStore.WITHDRAWN);
         debits.unused(business, gone);
-        debits.countGroups(business, run.id());
+        groupStore.countGroups(business, run.id());
         runs.count(business, run.id());
         runs.move(business, run.id(), run.state(), DebitRun.State.WITHDRAWN);
         audit.record(business, "withdrew a run of collections", "run %d: %s".formatted(run.number(), why));

@@ -37,6 +37,7 @@ class WriteDebitFile {
     private static final int PIECE = 1 << 19;
     private static final int CHUNK = 2_000;
     private final DebitStore debits;
+    private final DebitGroupStore groupStore;
     private final DebitFileStore files;
     private final RunBank bank;
     private final FindSetup setup;
@@ -46,6 +47,7 @@ class WriteDebitFile {
 
     WriteDebitFile(
             DebitStore debits,
+            DebitGroupStore groupStore,
             DebitFileStore files,
             RunBank bank,
             FindSetup setup,
@@ -53,6 +55,7 @@ class WriteDebitFile {
             RunNames names,
             BusinessClock clock) {
         this.debits = debits;
+        this.groupStore = groupStore;
         this.files = files;
         this.bank = bank;
         this.setup = setup;
@@ -66,7 +69,7 @@ class WriteDebitFile {
     public DebitFileStore.File write(DebitRun run) {
         BankAccount account = bank.of(run);
         PainVersion version = PainVersion.of(account.profile().fileVersion()).orElseThrow();
-        List<DebitStore.Group> groups = debits.groups(run.business(), run.id()).stream()
+        List<DebitGroupStore.Group> groups = groupStore.groups(run.business(), run.id()).stream()
                 .filter(g -> g.count() > 0)
                 .toList();
         if (groups.isEmpty())
@@ -88,7 +91,7 @@ class WriteDebitFile {
     }
 
     private void content(
-            DebitRun run, BankAccount account, List<DebitStore.Group> groups, Instant now, Pain008Writer writer) {
+            DebitRun run, BankAccount account, List<DebitGroupStore.Group> groups, Instant now, Pain008Writer writer) {
         Business business = businesses.get(run.business());
         SchemeRules rules = run.scheme().rules();
         String name = rules.text(business.identity().legalName(), MOST_NAME);
@@ -96,10 +99,10 @@ class WriteDebitFile {
                 names.message(run),
                 now,
                 name,
-                groups.stream().mapToInt(DebitStore.Group::count).sum(),
+                groups.stream().mapToInt(DebitGroupStore.Group::count).sum(),
                 Money.sum(
                         rules.currency(),
-                        groups.stream().map(DebitStore.Group::total).toList())));
+                        groups.stream().map(DebitGroupStore.Group::total).toList())));
         Creditor identifier = setup.creditors(run.business()).stream()
                 .filter(c -> c.id().equals(account.profile().creditor()))
                 .findFirst()
@@ -109,15 +112,15 @@ class WriteDebitFile {
                 (Iban) setup.number(run.business(), account.id()),
                 account.profile().bic(),
                 identifier.identifier());
-        for (DebitStore.Group g : groups) {
+        for (DebitGroupStore.Group g : groups) {
             writer.group(new DebitGroup(
                     g.reference(), run.scheme(), g.sequence(), g.on(), g.isBatch(), creditor, g.count(), g.total()));
             debits(run, g, rules, writer);
         }
     }
 
-    private void debits(DebitRun run, DebitStore.Group group, SchemeRules rules, Pain008Writer writer) {
-        List<DebitStore.Numbered> page = debits.inGroup(run.business(), group.id(), "", CHUNK);
+    private void debits(DebitRun run, DebitGroupStore.Group group, SchemeRules rules, Pain008Writer writer) {
+        List<DebitGroupStore.Numbered> page = groupStore.inGroup(run.business(), group.id(), "", CHUNK);
         while (!page.isEmpty()) {
             for (DebitStore.ForFile d : debits.forFile(run.business(), page))
                 writer.debit(new Debit(
@@ -127,7 +130,7 @@ class WriteDebitFile {
                                 new MandateReference(d.mandate()), d.signedOn(), d.former(), d.isNewAccount()),
                         new Debit.Payer(rules.text(d.payer(), MOST_NAME), d.account(), d.bic()),
                         d.remittance()));
-            page = debits.inGroup(run.business(), group.id(), page.getLast().endToEnd(), CHUNK);
+            page = groupStore.inGroup(run.business(), group.id(), page.getLast().endToEnd(), CHUNK);
         }
     }
 

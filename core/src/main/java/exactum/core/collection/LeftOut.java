@@ -14,7 +14,6 @@ public enum LeftOut {
     NOTICE("notice too short"),
     CREDIT("credit covers it"),
     UNPLACED("money received but not yet placed"),
-    EARLY("early-settlement window"),
     NOT_DUE("not due in time"),
     WAITS("waits for its next try"),
     CHANGED("changed since it was planned");
