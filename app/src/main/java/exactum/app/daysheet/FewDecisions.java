@@ -27,7 +27,7 @@ public abstract class FewDecisions implements DecisionSource {
     }
 
     @Override
-    public final int count(BusinessId business, Wanted wanted) {
+    public int count(BusinessId business, Wanted wanted) {
         return decisions(business, wanted).size();
     }
 

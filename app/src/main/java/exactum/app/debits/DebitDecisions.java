@@ -32,6 +32,24 @@ class DebitDecisions extends FewDecisions {
 
     @Override
     protected List<Decision> decisions(BusinessId business, Wanted wanted) {
+        var all = new ArrayList<>(ofRuns(business, wanted));
+        for (CameBack c : back(business, wanted)) all.add(of(business, c));
+        return all;
+    }
+
+    /** Without what taking in would do, which is worked out for those that are shown. */
+    @Override
+    public int count(BusinessId business, Wanted wanted) {
+        return ofRuns(business, wanted).size() + back(business, wanted).size();
+    }
+
+    private List<CameBack> back(BusinessId business, Wanted wanted) {
+        return cameBack.inState(business, CameBack.State.NEW, MOST).stream()
+                .filter(c -> wanted.has(KEY + c.id()))
+                .toList();
+    }
+
+    private List<Decision> ofRuns(BusinessId business, Wanted wanted) {
         var all = new ArrayList<Decision>();
         for (DebitRun run : runs.inState(business, DebitRun.State.REHEARSED)) {
             if (run.collectable() == 0) continue;
@@ -42,7 +60,6 @@ class DebitDecisions extends FewDecisions {
         }
         for (DebitRun run : runs.inState(business, DebitRun.State.READY))
             all.add(of(run, "run %d waits to be handed over".formatted(run.number()), "Hand it over"));
-        for (CameBack c : cameBack.inState(business, CameBack.State.NEW, MOST)) all.add(of(business, c));
         calendar(wanted, all);
         return all.stream().filter(d -> wanted.has(d.key())).toList();
     }
