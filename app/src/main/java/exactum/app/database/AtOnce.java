@@ -17,16 +17,16 @@ public final class AtOnce {
      * Does it for each, and returns when all are done.
      *
      * @param work in a transaction of its own, which waits for no other of these
-     * @throws RuntimeException the first that one of them threw; those not begun by then are left
+     * @throws RuntimeException the first that one of them threw, or an {@link Error} as it is; those not begun by then are left
      */
     public static <T> void each(List<T> all, Consumer<T> work) {
         var next = new AtomicInteger();
-        var failed = new AtomicReference<RuntimeException>();
+        var failed = new AtomicReference<Throwable>();
         Runnable worker = () -> {
             for (int i = next.getAndIncrement(); i < all.size() && failed.get() == null; i = next.getAndIncrement()) {
                 try {
                     work.accept(all.get(i));
-                } catch (RuntimeException e) {
+                } catch (RuntimeException | Error e) {
                     failed.compareAndSet(null, e);
                 }
             }
@@ -39,6 +39,7 @@ public final class AtOnce {
                 for (int i = 0; i < workers; i++) pool.submit(new DelegatingSecurityContextRunnable(worker));
             }
         }
-        if (failed.get() != null) throw failed.get();
+        if (failed.get() instanceof RuntimeException e) throw e;
+        if (failed.get() instanceof Error e) throw e;
     }
 }

@@ -33,16 +33,17 @@ public final class CustomerCsv {
     private static final List<String> HEADS =
             COLUMNS.stream().map(CustomerColumn::head).toList();
 
-    /** A file that was handed back carries a column more, which is not read. */
     private static final List<CustomerColumn> REQUIRED =
             List.of(CustomerColumn.CODE, CustomerColumn.NAME, CustomerColumn.COUNTRY, CustomerColumn.CURRENCY);
 
     private static final Set<CustomerColumn> WITH_LINES =
             Set.of(CustomerColumn.ADDRESS, CustomerColumn.SERVICE_ADDRESS, CustomerColumn.CONTACTS);
+    /** A file that was handed back carries a column more, which is not read. */
     private static final StrictCsv OURS = new StrictCsv(
             "customers",
             BadRows.columns(HEADS),
             REQUIRED.stream().map(CustomerColumn::head).toList());
+
     private static final CsvRows ROWS = new CsvRows("customers");
     private static final int SAMPLES = 3;
 

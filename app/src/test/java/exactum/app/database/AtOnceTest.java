@@ -1,0 +1,43 @@
+package exactum.app.database;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.List;
+import java.util.Queue;
+import java.util.concurrent.ConcurrentLinkedQueue;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.Test;
+
+/** Work for many at once is done for each, and nothing that goes wrong in it passes for done. */
+class AtOnceTest {
+    private static final List<Integer> MANY = IntStream.range(0, 100).boxed().toList();
+
+    @Test
+    void each_is_worked_on_once() {
+        Queue<Integer> done = new ConcurrentLinkedQueue<>();
+        AtOnce.each(MANY, done::add);
+        assertThat(done).containsExactlyInAnyOrderElementsOf(MANY);
+    }
+
+    @Test
+    void none_and_one_need_no_helpers() {
+        Queue<String> done = new ConcurrentLinkedQueue<>();
+        AtOnce.each(List.<String>of(), done::add);
+        AtOnce.each(List.of("a"), o -> done.add(Thread.currentThread().getName()));
+        assertThat(done).containsExactly(Thread.currentThread().getName());
+    }
+
+    @Test
+    void what_one_throws_reaches_who_asked_and_so_does_an_error() {
+        assertThatThrownBy(() -> AtOnce.each(MANY, i -> {
+                    if (i == 7) throw new IllegalStateException("seven");
+                }))
+                .isInstanceOf(IllegalStateException.class)
+                .hasMessage("seven");
+        assertThatThrownBy(() -> AtOnce.each(MANY, i -> {
+                    if (i == 7) throw new StackOverflowError("deep");
+                }))
+                .isInstanceOf(StackOverflowError.class);
+    }
+}
