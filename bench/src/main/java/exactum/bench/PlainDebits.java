@@ -10,10 +10,10 @@ import exactum.formats.pain.DebitGroup;
 import exactum.formats.pain.DebitHeader;
 import exactum.formats.pain.Pain008Writer;
 import exactum.formats.pain.PainVersion;
+import exactum.formats.xml.XmlOut;
 import java.io.OutputStream;
 import java.time.Instant;
 import java.time.LocalDate;
-import javax.xml.stream.XMLOutputFactory;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamWriter;
 
@@ -81,7 +81,7 @@ final class PlainDebits {
     }
 
     static void plainly(int items, OutputStream out) throws XMLStreamException {
-        XMLStreamWriter xml = XMLOutputFactory.newDefaultFactory().createXMLStreamWriter(out, "UTF-8");
+        XMLStreamWriter xml = XmlOut.to(out);
         xml.writeStartElement("Document");
         for (int i = 0; i < items; i++) item(xml);
         xml.writeEndElement();

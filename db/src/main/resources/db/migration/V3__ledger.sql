@@ -59,16 +59,18 @@ create index on posting (business_id, document_id) where document_id is not null
 create index on posting (business_id, customer_id, account) where customer_id is not null;
 
 -- Kept balances: what moved on an account in a month, and on each of its days. A balance as of a day is the months before
--- its month and the days up to it.
+-- its month and the days up to it. Each is kept in lanes that add up, one for each who books at the same time, so that nobody
+-- waits for another's transaction; who books alone uses the first.
 create table account_month (
     business_id int not null,
     account text not null,
     currency char(3) not null,
     month date not null,
+    lane smallint not null,
     debit_minor bigint not null,
     credit_minor bigint not null,
     own_minor bigint not null,
-    primary key (business_id, account, currency, month),
+    primary key (business_id, account, currency, month, lane),
     foreign key (business_id, account) references account
 );
 
@@ -77,19 +79,30 @@ create table account_day (
     account text not null,
     currency char(3) not null,
     day date not null,
+    lane smallint not null,
     debit_minor bigint not null,
     credit_minor bigint not null,
     own_minor bigint not null,
-    primary key (business_id, account, currency, day)
+    primary key (business_id, account, currency, day, lane)
 );
+
+-- A lane of the kept balances that nobody else writes to until the transaction ends; the last is waited for if all are taken.
+create function lane_of_balances() returns smallint language plpgsql as $$
+begin
+    for lane in 0..14 loop
+        if pg_try_advisory_xact_lock(7002, lane) then return lane; end if;
+    end loop;
+    perform pg_advisory_xact_lock(7002, 15);
+    return 15;
+end $$;
 
 -- All postings of an entry come in one statement, with its first line among them; since that line is there only once,
 -- nothing can be added later. They balance in each currency and in the business's own, count on the day of their entry,
--- and count in no closed month. The same statement keeps the balances, in one order of accounts, so that two who book at
--- once wait for each other and never in a circle.
+-- and count in no closed month. The same statement keeps the balances.
 create function postings_must_balance() returns trigger language plpgsql security definer set search_path = public as $$
 declare
     off record;
+    own_lane smallint := lane_of_balances();
 begin
     perform pg_advisory_xact_lock_shared(7001, b) from (select distinct business_id as b from new_postings order by 1) x;
 
@@ -129,18 +142,18 @@ begin
             using errcode = 'check_violation';
     end if;
 
-    insert into account_month as m (business_id, account, currency, month, debit_minor, credit_minor, own_minor)
-    select business_id, account, currency, date_trunc('month', entry_date)::date,
+    insert into account_month as m (business_id, account, currency, month, lane, debit_minor, credit_minor, own_minor)
+    select business_id, account, currency, date_trunc('month', entry_date)::date, own_lane,
            coalesce(sum(amount_minor) filter (where amount_minor > 0), 0), coalesce(-sum(amount_minor) filter (where amount_minor < 0), 0), sum(own_minor)
-      from new_postings group by 1, 2, 3, 4 order by 1, 2, 3, 4
-    on conflict (business_id, account, currency, month) do update
+      from new_postings group by 1, 2, 3, 4
+    on conflict (business_id, account, currency, month, lane) do update
        set debit_minor = m.debit_minor + excluded.debit_minor, credit_minor = m.credit_minor + excluded.credit_minor, own_minor = m.own_minor + excluded.own_minor;
 
-    insert into account_day as d (business_id, account, currency, day, debit_minor, credit_minor, own_minor)
-    select business_id, account, currency, entry_date,
+    insert into account_day as d (business_id, account, currency, day, lane, debit_minor, credit_minor, own_minor)
+    select business_id, account, currency, entry_date, own_lane,
            coalesce(sum(amount_minor) filter (where amount_minor > 0), 0), coalesce(-sum(amount_minor) filter (where amount_minor < 0), 0), sum(own_minor)
-      from new_postings group by 1, 2, 3, 4 order by 1, 2, 3, 4
-    on conflict (business_id, account, currency, day) do update
+      from new_postings group by 1, 2, 3, 4
+    on conflict (business_id, account, currency, day, lane) do update
        set debit_minor = d.debit_minor + excluded.debit_minor, credit_minor = d.credit_minor + excluded.credit_minor, own_minor = d.own_minor + excluded.own_minor;
     return null;
 end $$;

@@ -53,6 +53,7 @@ create index on document (business_id, customer_id, document_date);
 create index on document (business_id, origin_id) where origin_id is not null;
 create index on document (business_id, document_date, number);
 create index on document (business_id) where state = 'draft';
+create index document_search on document using gin (search gin_trgm_ops);
 create index document_number_key on document (business_id, lower(replace(number, '-', ''))) where number is not null;
 -- What we collect, and do not ask the payer for.
 create index document_collected on document (business_id, id) where manner ->> 'byCard' = 'false' and manner ->> 'bankAccount' is null;
@@ -153,7 +154,7 @@ create table claim (
     check (left_minor >= 0 and closed_minor >= 0 and left_minor + closed_minor <= amount_minor),
     check ((early_until is null) = (early_minor is null))
 );
-create index on claim (business_id, customer_id) where left_minor > 0;
+create index on claim (business_id, customer_id);
 create index on claim (business_id, due_date) where left_minor > 0;
 
 create table document_pdf (

@@ -100,7 +100,7 @@ create table mandate (
     unique (business_id, reference),
     foreign key (business_id, customer_id) references customer,
     foreign key (business_id, replaced_by) references mandate
-);
+) with (fillfactor = 60);
 create index on mandate (business_id, customer_id);
 create index on mandate (business_id, iban_digest);
 create index mandate_waits on mandate (business_id, state) where state <> 'active';
@@ -322,6 +322,7 @@ create table debit_file_part (
     primary key (business_id, file_id, part_no),
     foreign key (business_id, file_id) references debit_file deferrable initially deferred
 );
+alter table debit_file_part alter column content_secret set storage external;
 create trigger debit_file_part_is_final before update or delete on debit_file_part for each statement execute function is_final();
 revoke update, delete, truncate on debit_file_part from exactum_app;
 

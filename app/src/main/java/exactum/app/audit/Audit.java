@@ -1,6 +1,7 @@
 package exactum.app.audit;
 
 import exactum.core.ids.BusinessId;
+import java.util.List;
 import org.springframework.security.core.Authentication;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.stereotype.Component;
@@ -16,6 +17,11 @@ public class Audit {
 
     public void record(BusinessId business, String what, String subject) {
         recordBy(who(), business, what, subject);
+    }
+
+    /** The same of several. */
+    public void recordAll(BusinessId business, String what, List<String> subjects) {
+        records.insertAll(business, who(), what, subjects);
     }
 
     /** With what was changed, before and after; nothing where nothing was. */

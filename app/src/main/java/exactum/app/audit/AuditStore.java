@@ -2,9 +2,11 @@ package exactum.app.audit;
 
 import static exactumdb.Tables.AUDIT_RECORD;
 
+import exactum.app.database.CopyRows;
 import exactum.app.database.Ids;
 import exactum.app.database.Slice;
 import exactum.core.ids.BusinessId;
+import exactumdb.tables.records.AuditRecordRecord;
 import java.time.OffsetDateTime;
 import java.util.List;
 import java.util.stream.Stream;
@@ -41,6 +43,19 @@ class AuditStore {
                         AUDIT_RECORD.CHANGES,
                         changes.isEmpty() ? null : JSONB.valueOf(json.writeValueAsString(changes.all())))
                 .execute();
+    }
+
+    void insertAll(BusinessId business, String who, String what, List<String> subjects) {
+        CopyRows.into(
+                db,
+                subjects.stream()
+                        .map(subject -> new AuditRecordRecord()
+                                .setBusinessId(business)
+                                .setId(Ids.next())
+                                .setWho(who)
+                                .setWhat(what)
+                                .setSubject(subject))
+                        .toList());
     }
 
     /** Deeds in which all the words stand, newest first. */

@@ -64,9 +64,9 @@ class BookDebits {
 
     /** Books all of a business whose day has come. */
     void book(BusinessId business, LocalDate today) {
-        AtOnce.each(
-                groupStore.toBook(business, today),
-                group -> transaction.executeWithoutResult(s -> book(business, group)));
+        List<DebitGroupStore.Group> groups = groupStore.toBook(business, today);
+        AtOnce.each(groups, group -> transaction.executeWithoutResult(s -> book(business, group)));
+        settle.wrote(groups.stream().mapToInt(DebitGroupStore.Group::count).sum());
     }
 
     private void book(BusinessId business, DebitGroupStore.Group group) {

@@ -43,17 +43,9 @@ class CameBackPages {
 
     @GetMapping("/came-back")
     String list(BusinessId business, Model model) {
-        model.addAttribute(
-                "effects",
-                store.inState(business, CameBack.State.NEW, SHOWN).stream()
-                        .map(c -> effects.of(business, c))
-                        .toList());
+        model.addAttribute("effects", effects.ofAll(business, store.inState(business, CameBack.State.NEW, SHOWN)));
         model.addAttribute("waiting", store.count(business, CameBack.State.NEW));
-        model.addAttribute(
-                "done",
-                store.inState(business, CameBack.State.TAKEN_IN, 60).stream()
-                        .map(c -> effects.of(business, c))
-                        .toList());
+        model.addAttribute("done", effects.ofAll(business, store.inState(business, CameBack.State.TAKEN_IN, 60)));
         return "debits/came-back";
     }
 

@@ -1,8 +1,12 @@
 package exactum.app.debits;
 
 import static exactumdb.Tables.CAME_BACK;
+import static exactumdb.Tables.CLAIM;
+import static exactumdb.Tables.COLLECTION;
+import static exactumdb.Tables.COLLECTION_ITEM;
 import static exactumdb.Tables.COLLECT_AGAIN;
 import static exactumdb.Tables.DEBIT_REPORT;
+import static exactumdb.Tables.MEANS;
 import static exactumdb.Tables.RECEIPT;
 
 import exactum.app.database.Ids;
@@ -12,8 +16,8 @@ import exactum.core.ids.BusinessId;
 import exactum.core.ids.CameBackId;
 import exactum.core.ids.ClaimId;
 import exactum.core.ids.CollectionId;
+import exactum.core.ids.CustomerId;
 import exactum.core.ids.DocumentId;
-import exactum.core.ids.MandateId;
 import exactum.core.ids.MeansId;
 import exactum.core.ids.WaitingId;
 import exactum.core.money.Money;
@@ -21,10 +25,12 @@ import exactumdb.tables.records.CameBackRecord;
 import java.time.LocalDate;
 import java.util.Collection;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
+import org.jooq.Param;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 
@@ -80,7 +86,35 @@ class CameBackStore {
     }
 
     Optional<CameBack> lock(BusinessId business, CameBackId id) {
-        return db.selectFrom(CAME_BACK).where(is(business, id)).forUpdate().fetchOptional(CameBackStore::cameBack);
+        return lock(business, List.of(id)).stream().findFirst();
+    }
+
+    /** Those that are there, each held until the transaction ends. */
+    List<CameBack> lock(BusinessId business, Collection<CameBackId> ids) {
+        return db.selectFrom(CAME_BACK)
+                .where(CAME_BACK.BUSINESS_ID.eq(business))
+                .and(any(ids))
+                .orderBy(CAME_BACK.ID)
+                .forUpdate()
+                .fetch(CameBackStore::cameBack);
+    }
+
+    /** Whose collections they are, where that is known. */
+    Map<CameBackId, CustomerId> customers(BusinessId business, Collection<CameBackId> ids) {
+        return db.select(CAME_BACK.ID, COLLECTION.CUSTOMER_ID)
+                .from(CAME_BACK)
+                .join(COLLECTION)
+                .on(COLLECTION.BUSINESS_ID.eq(CAME_BACK.BUSINESS_ID))
+                .and(COLLECTION.ID.eq(CAME_BACK.COLLECTION_ID))
+                .where(CAME_BACK.BUSINESS_ID.eq(business))
+                .and(any(ids))
+                .fetchMap(CAME_BACK.ID, COLLECTION.CUSTOMER_ID);
+    }
+
+    private static Condition any(Collection<CameBackId> ids) {
+        return DSL.condition(
+                "came_back.id = any({0})",
+                DSL.val(ids.stream().map(CameBackId::value).toArray(UUID[]::new)));
     }
 
     List<CameBack> inState(BusinessId business, CameBack.State state, int most) {
@@ -114,13 +148,40 @@ class CameBackStore {
                 .execute();
     }
 
-    /** Which payment a collection became, if it was collected. */
-    Optional<MeansId> means(BusinessId business, CollectionId collection) {
-        return db.select(RECEIPT.MEANS_ID)
+    /** Several were taken in, as these collections. */
+    void takenIn(BusinessId business, Map<CameBackId, CollectionId> all) {
+        db.execute(
+                "update came_back b set state = {0}, collection_id = v.collection_id, cause = '' from unnest({1}, {2}) as v(id, collection_id) where b.business_id = {3} and b.id = v.id",
+                DSL.inline(CameBack.State.TAKEN_IN.words()),
+                DSL.val(all.keySet().stream().map(CameBackId::value).toArray(UUID[]::new)),
+                uuids(all.values()),
+                DSL.inline(business.value()));
+    }
+
+    /**
+     * The payment that a collection became.
+     *
+     * @param stands whether any of it was not taken back yet
+     */
+    record Paid(MeansId means, boolean stands) {}
+
+    /** The payments of those that were collected. */
+    Map<CollectionId, Paid> paid(BusinessId business, Collection<CollectionId> collections) {
+        return db.select(RECEIPT.COLLECTION_ID, RECEIPT.MEANS_ID, MEANS.AMOUNT_MINOR, MEANS.TAKEN_BACK_MINOR)
                 .from(RECEIPT)
+                .join(MEANS)
+                .on(MEANS.BUSINESS_ID.eq(RECEIPT.BUSINESS_ID))
+                .and(MEANS.ID.eq(RECEIPT.MEANS_ID))
                 .where(RECEIPT.BUSINESS_ID.eq(business))
-                .and(RECEIPT.COLLECTION_ID.eq(collection))
-                .fetchOptional(RECEIPT.MEANS_ID);
+                .and(DSL.condition("receipt.collection_id = any({0})", uuids(collections)))
+                .fetchMap(
+                        RECEIPT.COLLECTION_ID,
+                        r -> new Paid(
+                                r.get(RECEIPT.MEANS_ID), r.get(MEANS.AMOUNT_MINOR) > r.get(MEANS.TAKEN_BACK_MINOR)));
+    }
+
+    private static Param<UUID[]> uuids(Collection<CollectionId> ids) {
+        return DSL.val(ids.stream().map(CollectionId::value).toArray(UUID[]::new));
     }
 
     /** What waits for the bank line of a collection's group, or of it alone. */
@@ -133,18 +194,19 @@ class CameBackStore {
                 .map(r -> new WaitingId(r.get("id", UUID.class)));
     }
 
-    /** Not before a day is an item collected again. */
-    void again(BusinessId business, Collection<ClaimId> claims, LocalDate notBefore, int tries) {
-        for (ClaimId claim : claims)
-            db.insertInto(COLLECT_AGAIN)
-                    .set(COLLECT_AGAIN.BUSINESS_ID, business)
-                    .set(COLLECT_AGAIN.CLAIM_ID, claim)
-                    .set(COLLECT_AGAIN.NOT_BEFORE, notBefore)
-                    .set(COLLECT_AGAIN.TRIES, tries)
-                    .onDuplicateKeyUpdate()
-                    .set(COLLECT_AGAIN.NOT_BEFORE, notBefore)
-                    .set(COLLECT_AGAIN.TRIES, tries)
-                    .execute();
+    /** An item that is not collected again before a day. */
+    record Again(ClaimId claim, LocalDate notBefore, int tries) {}
+
+    void again(BusinessId business, List<Again> all) {
+        db.execute(
+                """
+                insert into collect_again (business_id, claim_id, not_before, tries) select {0}, v.claim, v.day, v.tries from unnest({1}, {2}, {3}) as v(claim, day, tries)
+                on conflict (business_id, claim_id) do update set not_before = excluded.not_before, tries = excluded.tries
+                """,
+                DSL.inline(business.value()),
+                DSL.val(all.stream().map(a -> a.claim().value()).toArray(UUID[]::new)),
+                DSL.val(all.stream().map(Again::notBefore).toArray(LocalDate[]::new)),
+                DSL.val(all.stream().map(Again::tries).toArray(Integer[]::new)));
     }
 
     /** The day before which items are not collected again, if that is to come. */
@@ -157,12 +219,12 @@ class CameBackStore {
                 .fetchOptional(DSL.max(COLLECT_AGAIN.NOT_BEFORE));
     }
 
-    /** The bank is told again, with the next collection, what it was told with one that was rejected. */
-    void tellAgain(BusinessId business, MandateId mandate, CollectionId rejected) {
+    /** The bank is told again, with the next collection, what it was told with those that were rejected. */
+    void tellAgain(BusinessId business, Collection<CollectionId> rejected) {
         db.execute("""
                 update mandate m set new_account = m.new_account or d.new_account, former_reference = case when m.former_reference = '' then d.former_reference else m.former_reference end
-                  from debit d where m.business_id = {0} and m.id = {1} and d.business_id = {0} and d.collection_id = {2}
-                """, DSL.inline(business.value()), DSL.val(mandate.value()), DSL.val(rejected.value()));
+                  from debit d where m.business_id = {0} and m.id = d.mandate_id and d.business_id = {0} and d.collection_id = any({1}) and (d.new_account or d.former_reference <> '')
+                """, DSL.inline(business.value()), uuids(rejected));
     }
 
     boolean insertReport(BusinessId business, String reference, String original, int refused) {
@@ -177,12 +239,16 @@ class CameBackStore {
                 == 1;
     }
 
-    /** The documents whose items a collection is for. */
-    List<DocumentId> documents(BusinessId business, CollectionId collection) {
-        return db.fetch(
-                        "select distinct k.document_id from collection_item i join claim k on k.business_id = i.business_id and k.id = i.claim_id where i.business_id = {0} and i.collection_id = {1}",
-                        DSL.inline(business.value()), DSL.val(collection.value()))
-                .map(r -> new DocumentId(r.get("document_id", UUID.class)));
+    /** The documents whose items collections are for. */
+    Map<CollectionId, List<DocumentId>> documents(BusinessId business, Collection<CollectionId> collections) {
+        return db.selectDistinct(COLLECTION_ITEM.COLLECTION_ID, CLAIM.DOCUMENT_ID)
+                .from(COLLECTION_ITEM)
+                .join(CLAIM)
+                .on(CLAIM.BUSINESS_ID.eq(COLLECTION_ITEM.BUSINESS_ID))
+                .and(CLAIM.ID.eq(COLLECTION_ITEM.CLAIM_ID))
+                .where(COLLECTION_ITEM.BUSINESS_ID.eq(business))
+                .and(DSL.condition("collection_item.collection_id = any({0})", uuids(collections)))
+                .fetchGroups(COLLECTION_ITEM.COLLECTION_ID, CLAIM.DOCUMENT_ID);
     }
 
     private static Condition is(BusinessId business, CameBackId id) {

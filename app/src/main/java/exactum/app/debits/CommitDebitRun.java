@@ -122,6 +122,7 @@ public class CommitDebitRun {
             runs.count(business, id);
             runs.move(business, id, DebitRun.State.COMMITTING, DebitRun.State.READY);
         });
+        runs.find(business, id).ifPresent(run -> debits.made(run.made()));
     }
 
     private void execute(BusinessId business, DebitRunId id, DebitRunStore.Range some) {

@@ -106,7 +106,8 @@ class DebitLetters implements LetterWriter {
     private Letter returned(Business business, Message message) {
         DebitStore.Debit debit =
                 debits.find(business.id(), new CollectionId(message.subject())).orElseThrow(NotHere::new);
-        List<DocumentId> about = cameBack.documents(business.id(), debit.id());
+        List<DocumentId> about =
+                cameBack.documents(business.id(), List.of(debit.id())).get(debit.id());
         Document first = documents.get(business.id(), about.getFirst());
         Optional<LocalDate> again =
                 cameBack.notBefore(business.id(), debit.items().keySet());

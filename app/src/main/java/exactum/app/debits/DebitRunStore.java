@@ -172,7 +172,9 @@ class DebitRunStore {
     }
 
     List<RunItem> items(BusinessId business, DebitRunId run, int from, int last) {
-        return db.select()
+        return db.select(DEBIT_RUN_ITEM.fields())
+                .select(DEBIT_RUN_OUTCOME.fields())
+                .select(DOCUMENT.NUMBER, CUSTOMER.NAME)
                 .from(DEBIT_RUN_ITEM)
                 .join(DOCUMENT)
                 .on(DOCUMENT.BUSINESS_ID.eq(DEBIT_RUN_ITEM.BUSINESS_ID))

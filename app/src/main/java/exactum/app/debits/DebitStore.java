@@ -6,6 +6,7 @@ import static exactumdb.Tables.DEBIT;
 import static exactumdb.Tables.MANDATE;
 
 import exactum.app.database.CopyRows;
+import exactum.app.database.StatisticsStore;
 import exactum.app.security.Vault;
 import exactum.core.bank.Iban;
 import exactum.core.ids.BusinessId;
@@ -46,10 +47,12 @@ class DebitStore {
     static final String WITHDRAWN = "withdrawn";
     private final DSLContext db;
     private final Vault vault;
+    private final StatisticsStore statistics;
 
-    DebitStore(DSLContext db, Vault vault) {
+    DebitStore(DSLContext db, Vault vault, StatisticsStore statistics) {
         this.db = db;
         this.vault = vault;
+        this.statistics = statistics;
     }
 
     /** The account that a mandate names, as it is stored, and what the bank is told with it. */
@@ -59,7 +62,7 @@ class DebitStore {
         return db.select(MANDATE.ID, MANDATE.IBAN_SECRET, MANDATE.NEW_ACCOUNT, MANDATE.FORMER_REFERENCE)
                 .from(MANDATE)
                 .where(MANDATE.BUSINESS_ID.eq(business))
-                .and(MANDATE.ID.in(mandates))
+                .and(any(mandates))
                 .fetchMap(
                         MANDATE.ID,
                         r -> new Account(
@@ -88,12 +91,13 @@ class DebitStore {
         return open;
     }
 
-    Optional<CustomerId> customer(BusinessId business, CollectionId id) {
-        return db.select(COLLECTION.CUSTOMER_ID)
+    /** Whose collections they are. */
+    Map<CollectionId, CustomerId> customers(BusinessId business, Collection<CollectionId> ids) {
+        return db.select(COLLECTION.ID, COLLECTION.CUSTOMER_ID)
                 .from(COLLECTION)
                 .where(COLLECTION.BUSINESS_ID.eq(business))
-                .and(COLLECTION.ID.eq(id))
-                .fetchOptional(COLLECTION.CUSTOMER_ID);
+                .and(DSL.condition("collection.id = any({0})", DSL.val(uuids(ids))))
+                .fetchMap(COLLECTION.ID, COLLECTION.CUSTOMER_ID);
     }
 
     /** How a claim stands. */
@@ -110,7 +114,7 @@ class DebitStore {
                         MANDATE.COUNTED)
                 .from(MANDATE)
                 .where(MANDATE.BUSINESS_ID.eq(business))
-                .and(MANDATE.ID.in(mandates))
+                .and(any(mandates))
                 .orderBy(MANDATE.ID)
                 .forUpdate()
                 .fetchMap(
@@ -134,6 +138,16 @@ class DebitStore {
         CopyRows.into(db, all.stream().map(Written::debit).toList());
     }
 
+    /** So many were made. */
+    void made(int count) {
+        statistics.wrote(count, COLLECTION, COLLECTION_ITEM, DEBIT, MANDATE);
+    }
+
+    /** So many have another state now. */
+    void moved(int count) {
+        statistics.wrote(count, COLLECTION);
+    }
+
     /** Mandates were used: how many more collections count, and for which day the latest is. */
     void used(BusinessId business, Map<MandateId, Integer> more, Map<MandateId, LocalDate> latest) {
         List<MandateId> ids = new ArrayList<>(latest.keySet());
@@ -153,7 +167,7 @@ class DebitStore {
         db.update(MANDATE)
                 .set(MANDATE.EVER_COLLECTED, true)
                 .where(MANDATE.BUSINESS_ID.eq(business))
-                .and(MANDATE.ID.in(mandates))
+                .and(any(mandates))
                 .and(MANDATE.EVER_COLLECTED.isFalse())
                 .execute();
     }
@@ -163,7 +177,7 @@ class DebitStore {
         return db.select(MANDATE.ID)
                 .from(MANDATE)
                 .where(MANDATE.BUSINESS_ID.eq(business))
-                .and(MANDATE.ID.in(mandates))
+                .and(any(mandates))
                 .and(MANDATE.STATE.eq(MandateState.ACTIVE))
                 .and(MANDATE.COUNTED.ge(DSL.when(MANDATE.ONE_OFF, DSL.inline(1)).otherwise(MANDATE.AGREED_COUNT)))
                 .fetch(MANDATE.ID);
@@ -177,6 +191,12 @@ class DebitStore {
                           from debit d where d.business_id = {0} and d.collection_id = any({1}) group by 1) u
                  where m.business_id = {0} and m.id = u.mandate_id
                 """, DSL.inline(business.value()), DSL.val(uuids(withdrawn)));
+    }
+
+    private static Condition any(Collection<MandateId> mandates) {
+        return DSL.condition(
+                "mandate.id = any({0})",
+                DSL.val(mandates.stream().map(MandateId::value).toArray(UUID[]::new)));
     }
 
     /** As one array, since a statement takes only so many single values. */
@@ -204,12 +224,13 @@ class DebitStore {
         return moved;
     }
 
-    void reason(BusinessId business, CollectionId id, String reason) {
-        db.update(COLLECTION)
-                .set(COLLECTION.LAST_REASON, reason)
-                .where(COLLECTION.BUSINESS_ID.eq(business))
-                .and(COLLECTION.ID.eq(id))
-                .execute();
+    /** Notes why each came back. */
+    void reasons(BusinessId business, Map<CollectionId, String> reasons) {
+        db.execute(
+                "update collection c set last_reason = v.reason from unnest({0}, {1}) as v(id, reason) where c.business_id = {2} and c.id = v.id",
+                DSL.val(uuids(reasons.keySet())),
+                DSL.val(reasons.values().toArray(String[]::new)),
+                DSL.inline(business.value()));
     }
 
     /** Hands over all of a run that is still planned. */
@@ -327,8 +348,13 @@ class DebitStore {
     }
 
     Optional<Debit> find(BusinessId business, CollectionId id) {
-        return find(business, DSL.condition("c.id = {0}", DSL.val(id.value())), 1).stream()
-                .findFirst();
+        return Optional.ofNullable(byId(business, List.of(id)).get(id));
+    }
+
+    /** Those of the ids that are there. */
+    Map<CollectionId, Debit> byId(BusinessId business, Collection<CollectionId> ids) {
+        return find(business, DSL.condition("c.id = any({0})", DSL.val(uuids(ids))), Integer.MAX_VALUE).stream()
+                .collect(Collectors.toMap(Debit::id, Function.identity()));
     }
 
     Optional<Debit> findByReference(BusinessId business, String endToEnd) {

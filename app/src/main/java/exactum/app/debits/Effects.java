@@ -2,6 +2,7 @@ package exactum.app.debits;
 
 import exactum.core.collection.Back;
 import exactum.core.collection.Retrying;
+import exactum.core.ids.MeansId;
 import exactum.core.mandate.MandateState;
 import exactum.core.money.Money;
 import exactum.core.scheme.ReturnReason;
@@ -12,6 +13,7 @@ import java.util.List;
  *
  * @param debit the collection that it is, or null while nobody knows
  * @param proposals which it may be, where its reference got lost
+ * @param means the payment that it became, or null
  * @param problem why it cannot be taken in, or null
  * @param money whether money is taken out of the books by it; not where that was done before
  * @param retry when it is tried again, or null
@@ -23,6 +25,7 @@ public record Effects(
         CameBack cameBack,
         DebitStore.Debit debit,
         List<DebitStore.Debit> proposals,
+        MeansId means,
         String problem,
         Back kind,
         ReturnReason reason,

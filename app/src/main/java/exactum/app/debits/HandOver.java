@@ -70,6 +70,7 @@ public class HandOver {
      */
     public void handOver(BusinessId business, DebitRunId id) {
         DebitFileStore.File file = transaction.execute(s -> written(business, id));
+        runs.find(business, id).ifPresent(run -> debits.moved(run.made()));
         if (file != null && file.answer().equals(SENDING)) send(business, id);
     }
 

@@ -1,6 +1,7 @@
 package exactum.app.debits;
 
 import exactum.app.audit.Audit;
+import exactum.app.database.AtOnce;
 import exactum.app.database.Ids;
 import exactum.app.mandates.FindMandates;
 import exactum.app.mandates.Mandate;
@@ -25,12 +26,14 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
 /** Plans a run: every open item that might be collected, in or out with its reason. Nothing is changed by it. */
 @Component
 public class PlanDebitRun {
+    private static final int CHUNK = 5_000;
     private static final int MOST_AHEAD = 60;
     private final CandidateStore candidates;
     private final FindMandates mandates;
@@ -96,7 +99,7 @@ public class PlanDebitRun {
         List<CandidateStore.Found> found = candidates.find(run.business(), run.filter(), run.until());
         Map<ClaimId, CandidateStore.Found> byClaim = new HashMap<>();
         found.forEach(f -> byClaim.put(f.candidate().claim(), f));
-        Map<DocumentId, Mandate> covering = mandates.covering(
+        Map<DocumentId, Mandate> covering = covering(
                 run.business(),
                 found.stream().map(f -> f.candidate().document()).distinct().toList());
         LocalDateTime now = bank.now(run.business());
@@ -118,6 +121,12 @@ public class PlanDebitRun {
                 candidates.credit(
                         run.business(), run.scheme().rules().currency().getCurrencyCode()));
         write(run, account, plan, byClaim, covering);
+    }
+
+    private Map<DocumentId, Mandate> covering(BusinessId business, List<DocumentId> documents) {
+        Map<DocumentId, Mandate> covering = new ConcurrentHashMap<>();
+        AtOnce.each(AtOnce.slices(documents, CHUNK), some -> covering.putAll(mandates.covering(business, some)));
+        return covering;
     }
 
     /** Those of another scheme's mandates have a run of their own; what has none at all is shown wherever it may belong. */

@@ -2,17 +2,19 @@ package exactum.app.debits;
 
 import exactum.app.bank.BankLine;
 import exactum.app.bank.FindBankLines;
+import exactum.app.customers.Customer;
 import exactum.app.customers.FindCustomers;
 import exactum.app.customers.Mail;
 import exactum.app.mandates.FindMandates;
 import exactum.app.mandates.Mandate;
-import exactum.app.settlement.FindPayments;
 import exactum.app.web.Texts;
 import exactum.core.collection.Back;
 import exactum.core.collection.Retrying;
 import exactum.core.collection.Windows;
 import exactum.core.ids.BusinessId;
-import exactum.core.ids.MeansId;
+import exactum.core.ids.CollectionId;
+import exactum.core.ids.CustomerId;
+import exactum.core.ids.MandateId;
 import exactum.core.mandate.MandateState;
 import exactum.core.money.Money;
 import exactum.core.scheme.ReturnReason;
@@ -21,7 +23,12 @@ import exactum.core.scheme.SchemeRules;
 import java.time.LocalDate;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 
@@ -33,7 +40,6 @@ class WorkOutEffects {
     private final DebitStore debits;
     private final CameBackStore store;
     private final FindMandates mandates;
-    private final FindPayments payments;
     private final FindCustomers customers;
     private final FindBankLines lines;
     private final DebitSettingStore settings;
@@ -42,76 +48,104 @@ class WorkOutEffects {
             DebitStore debits,
             CameBackStore store,
             FindMandates mandates,
-            FindPayments payments,
             FindCustomers customers,
             FindBankLines lines,
             DebitSettingStore settings) {
         this.debits = debits;
         this.store = store;
         this.mandates = mandates;
-        this.payments = payments;
         this.customers = customers;
         this.lines = lines;
         this.settings = settings;
     }
 
     Effects of(BusinessId business, CameBack c) {
-        Optional<DebitStore.Debit> debit =
-                c.collection() == null ? Optional.empty() : debits.find(business, c.collection());
-        if (debit.isEmpty()) {
-            ReturnReason reason = Scheme.SEPA_CORE.rules().reason(c.reason());
-            List<DebitStore.Debit> proposals = proposals(business, c);
-            return new Effects(
-                    c,
-                    null,
-                    proposals,
-                    proposals.isEmpty()
-                            ? "No collection of ours is like that. Match the line as what it is, or set this aside."
-                            : "Its reference got lost. Choose which collection it is.",
-                    Back.RETURNED,
-                    reason,
-                    false,
-                    null,
-                    null,
-                    c.amount().withMinor(0),
-                    false);
-        }
-        return of(business, c, debit.get());
+        return ofAll(business, List.of(c)).getFirst();
     }
 
-    private Effects of(BusinessId business, CameBack c, DebitStore.Debit d) {
-        SchemeRules rules = d.scheme().rules();
-        ReturnReason reason = rules.reason(c.reason());
-        Optional<MeansId> means = store.means(business, d.id());
-        Windows windows = Windows.of(rules, d.on());
-        Back kind = Back.of(reason, c.source() != CameBack.Source.REPORT, !c.on().isAfter(windows.returned()));
-        boolean stands = means.flatMap(m -> payments.find(business, m))
-                .map(p -> p.amount().minus(p.takenBack()).isPositive())
-                .orElse(false);
-        Mandate mandate = mandates.find(business, d.mandate()).orElseThrow();
-        Optional<Retrying> retry = isRefund(kind)
-                ? Optional.empty()
-                : Retrying.next(rules, settings.of(business).retry(), reason, d.tryNo(), c.on());
-        MandateState to = mandateTo(mandate, reason);
-        if (to != null || mandate.state() != MandateState.ACTIVE && mandate.state() != MandateState.USED_UP)
-            retry = Optional.empty();
-        boolean told = !customers
-                .get(business, d.customer())
-                .recipients()
-                .of(Mail.INVOICES)
-                .isEmpty();
+    /** What follows from each, as if the others were not there. */
+    List<Effects> ofAll(BusinessId business, List<CameBack> all) {
+        var known = new Known(business, all);
+        return all.stream()
+                .map(c -> known.debits.containsKey(c.collection()) ? known.of(c) : unknown(business, c))
+                .toList();
+    }
+
+    private Effects unknown(BusinessId business, CameBack c) {
+        ReturnReason reason = Scheme.SEPA_CORE.rules().reason(c.reason());
+        List<DebitStore.Debit> proposals = proposals(business, c);
         return new Effects(
                 c,
-                d,
-                List.of(),
-                problem(business, c, d, stands),
-                kind,
+                null,
+                proposals,
+                null,
+                proposals.isEmpty()
+                        ? "No collection of ours is like that. Match the line as what it is, or set this aside."
+                        : "Its reference got lost. Choose which collection it is.",
+                Back.RETURNED,
                 reason,
-                stands || d.state().equals(DebitStore.IN_FLIGHT),
-                retry.orElse(null),
-                to,
-                c.amount().withMinor(settings.of(business).feeMinor()),
-                told);
+                false,
+                null,
+                null,
+                c.amount().withMinor(0),
+                false);
+    }
+
+    /** What is known of several that came back. */
+    private final class Known {
+        private final BusinessId business;
+        private final Map<CollectionId, DebitStore.Debit> debits;
+        private final Map<CollectionId, CameBackStore.Paid> paid;
+        private final Map<MandateId, Mandate> mandates;
+        private final Map<CustomerId, Customer> customers;
+        private final DebitSettings settings;
+
+        private Known(BusinessId business, List<CameBack> all) {
+            this.business = business;
+            Set<CollectionId> collections = all.stream()
+                    .map(CameBack::collection)
+                    .filter(Objects::nonNull)
+                    .collect(Collectors.toSet());
+            debits = WorkOutEffects.this.debits.byId(business, collections);
+            paid = store.paid(business, collections);
+            mandates = WorkOutEffects.this.mandates.byId(business, set(DebitStore.Debit::mandate));
+            customers = WorkOutEffects.this.customers.byId(business, set(DebitStore.Debit::customer));
+            settings = WorkOutEffects.this.settings.of(business);
+        }
+
+        private <T> Set<T> set(Function<DebitStore.Debit, T> what) {
+            return debits.values().stream().map(what).collect(Collectors.toSet());
+        }
+
+        private Effects of(CameBack c) {
+            DebitStore.Debit d = debits.get(c.collection());
+            SchemeRules rules = d.scheme().rules();
+            ReturnReason reason = rules.reason(c.reason());
+            Optional<CameBackStore.Paid> became = Optional.ofNullable(paid.get(d.id()));
+            Windows windows = Windows.of(rules, d.on());
+            Back kind = Back.of(reason, c.source() != CameBack.Source.REPORT, !c.on().isAfter(windows.returned()));
+            boolean stands = became.map(CameBackStore.Paid::stands).orElse(false);
+            Mandate mandate = mandates.get(d.mandate());
+            Optional<Retrying> retry = isRefund(kind)
+                    ? Optional.empty()
+                    : Retrying.next(rules, settings.retry(), reason, d.tryNo(), c.on());
+            MandateState to = mandateTo(mandate, reason);
+            if (to != null || mandate.state() != MandateState.ACTIVE && mandate.state() != MandateState.USED_UP)
+                retry = Optional.empty();
+            return new Effects(
+                    c,
+                    d,
+                    List.of(),
+                    became.map(CameBackStore.Paid::means).orElse(null),
+                    problem(business, c, d, stands),
+                    kind,
+                    reason,
+                    stands || d.state().equals(DebitStore.IN_FLIGHT),
+                    retry.orElse(null),
+                    to,
+                    c.amount().withMinor(settings.feeMinor()),
+                    !customers.get(d.customer()).recipients().of(Mail.INVOICES).isEmpty());
+        }
     }
 
     private static boolean isRefund(Back kind) {

@@ -2,6 +2,7 @@ package exactum.app.debits;
 
 import exactum.app.business.Business;
 import exactum.app.business.FindBusinesses;
+import exactum.app.database.AtOnce;
 import exactum.app.database.Ids;
 import exactum.app.installation.BusinessClock;
 import exactum.app.setup.BankAccount;
@@ -120,18 +121,20 @@ class WriteDebitFile {
     }
 
     private void debits(DebitRun run, DebitGroupStore.Group group, SchemeRules rules, Pain008Writer writer) {
-        List<DebitGroupStore.Numbered> page = groupStore.inGroup(run.business(), group.id(), "", CHUNK);
-        while (!page.isEmpty()) {
-            for (DebitStore.ForFile d : debits.forFile(run.business(), page))
-                writer.debit(new Debit(
-                        d.endToEnd(),
-                        d.amount(),
-                        new Debit.OfMandate(
-                                new MandateReference(d.mandate()), d.signedOn(), d.former(), d.isNewAccount()),
-                        new Debit.Payer(rules.text(d.payer(), MOST_NAME), d.account(), d.bic()),
-                        d.remittance()));
-            page = groupStore.inGroup(run.business(), group.id(), page.getLast().endToEnd(), CHUNK);
-        }
+        List<DebitGroupStore.Numbered> all = groupStore.inGroup(run.business(), group.id(), "", Integer.MAX_VALUE);
+        AtOnce.ahead(
+                AtOnce.slices(all, CHUNK),
+                some -> debits.forFile(run.business(), some),
+                some -> some.forEach(d -> writer.debit(debit(d, rules))));
+    }
+
+    private static Debit debit(DebitStore.ForFile d, SchemeRules rules) {
+        return new Debit(
+                d.endToEnd(),
+                d.amount(),
+                new Debit.OfMandate(new MandateReference(d.mandate()), d.signedOn(), d.former(), d.isNewAccount()),
+                new Debit.Payer(rules.text(d.payer(), MOST_NAME), d.account(), d.bic()),
+                d.remittance());
     }
 
     /** Cuts what is written into pieces and stores them; that their file is there is proven when the transaction ends. */

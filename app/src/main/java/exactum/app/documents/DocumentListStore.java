@@ -350,7 +350,7 @@ class DocumentListStore implements ListDocuments, Provable {
 
     private static Condition wanted(BusinessId business, Filter filter, LocalDate today) {
         Condition all = DOCUMENT_STANDING.KIND.in(filter.kinds());
-        if (!filter.words().isBlank()) all = all.and(SearchWords.in(DOCUMENT_STANDING.SEARCH, filter.words()));
+        if (!filter.words().isBlank()) all = all.and(of(business, SearchWords.in(DOCUMENT.SEARCH, filter.words())));
         if (filter.standing() != null) all = all.and(in(filter.standing(), today));
         if (!filter.mandate().isEmpty())
             all = all.and(DOCUMENT_STANDING.OPEN_MINOR.gt(0L))

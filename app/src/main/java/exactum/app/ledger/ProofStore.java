@@ -21,17 +21,17 @@ class ProofStore implements Provable {
             "select 'entry ' || entry_id || ' is out of balance in the own currency' from posting where business_id = {0} group by entry_id having sum(own_minor) <> 0 limit 20";
     private static final String MONTHS = """
             select 'the kept balance of ' || coalesce(k.account, p.account) || ' in ' || coalesce(k.month, p.month) || ' is not what is booked'
-              from (select account, currency, month, debit_minor - credit_minor as minor, own_minor from account_month where business_id = {0}) k
+              from (select account, currency, month, sum(debit_minor - credit_minor) as minor, sum(own_minor) as own_minor from account_month where business_id = {0} group by 1, 2, 3) k
               full join (select account, currency, date_trunc('month', entry_date)::date as month, sum(amount_minor) as minor, sum(own_minor) as own_minor
                            from posting where business_id = {0} group by 1, 2, 3) p on p.account = k.account and p.currency = k.currency and p.month = k.month
              where coalesce(k.minor, 0) <> coalesce(p.minor, 0) or coalesce(k.own_minor, 0) <> coalesce(p.own_minor, 0) limit 20
             """;
     private static final String DAYS = """
             select 'the kept balance of ' || m.account || ' by days does not make up that of ' || m.month
-              from account_month m
+              from (select account, currency, month, sum(debit_minor) as debit, sum(credit_minor) as credit, sum(own_minor) as own from account_month where business_id = {0} group by 1, 2, 3) m
               left join (select account, currency, date_trunc('month', day)::date as month, sum(debit_minor) as debit, sum(credit_minor) as credit, sum(own_minor) as own
                            from account_day where business_id = {0} group by 1, 2, 3) d on d.account = m.account and d.currency = m.currency and d.month = m.month
-             where m.business_id = {0} and (d.debit, d.credit, d.own) is distinct from (m.debit_minor::numeric, m.credit_minor::numeric, m.own_minor::numeric) limit 20
+             where (d.debit, d.credit, d.own) is distinct from (m.debit, m.credit, m.own) limit 20
             """;
     private static final String EXCHANGE = """
             select 'the exchange account holds ' || sum(m.own_minor) || ' in the own currency' from account_month m

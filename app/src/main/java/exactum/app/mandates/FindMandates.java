@@ -15,6 +15,9 @@ public interface FindMandates {
 
     Optional<Mandate> find(BusinessId business, MandateId id);
 
+    /** Those that are there of the ids. */
+    Map<MandateId, Mandate> byId(BusinessId business, Collection<MandateId> ids);
+
     /** Those of a customer, the newest first. */
     List<Mandate> ofCustomer(BusinessId business, CustomerId customer);
 

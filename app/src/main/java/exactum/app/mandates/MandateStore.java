@@ -26,15 +26,20 @@ import java.time.OffsetDateTime;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.Field;
 import org.jooq.JSONB;
+import org.jooq.Param;
 import org.jooq.Record;
 import org.jooq.SelectConditionStep;
 import org.jooq.impl.DSL;
@@ -137,14 +142,34 @@ class MandateStore implements FindMandates {
         return select(business, MANDATE.ID.eq(id)).fetchOptional(this::mandate);
     }
 
+    @Override
+    public Map<MandateId, Mandate> byId(BusinessId business, Collection<MandateId> ids) {
+        return select(business, any(ids)).fetch(this::mandate).stream()
+                .collect(Collectors.toMap(Mandate::id, Function.identity()));
+    }
+
     Optional<Mandate> lock(BusinessId business, MandateId id) {
+        return lock(business, List.of(id)).stream().findFirst();
+    }
+
+    /** Those that are there, by id, held until the transaction ends. */
+    List<Mandate> lock(BusinessId business, Collection<MandateId> ids) {
         db.select(MANDATE.ID)
                 .from(MANDATE)
                 .where(MANDATE.BUSINESS_ID.eq(business))
-                .and(MANDATE.ID.eq(id))
+                .and(any(ids))
+                .orderBy(MANDATE.ID)
                 .forUpdate()
                 .fetch();
-        return find(business, id);
+        return select(business, any(ids)).orderBy(MANDATE.ID).fetch(this::mandate);
+    }
+
+    private static Condition any(Collection<MandateId> ids) {
+        return DSL.condition("mandate.id = any({0})", uuids(ids));
+    }
+
+    private static Param<UUID[]> uuids(Collection<MandateId> ids) {
+        return DSL.val(ids.stream().map(MandateId::value).toArray(UUID[]::new));
     }
 
     @Override
@@ -270,13 +295,42 @@ class MandateStore implements FindMandates {
     }
 
     /** Moves it to a state; false if somebody changed it meanwhile. */
-    boolean move(BusinessId business, Mandate from, MandateState to) {
-        return db.update(MANDATE)
-                        .set(MANDATE.STATE, to)
-                        .set(MANDATE.REVISION, MANDATE.REVISION.plus(1))
-                        .where(is(business, from))
-                        .execute()
-                == 1;
+    /** Moves those that nobody changed meanwhile, and answers them. */
+    Set<MandateId> move(BusinessId business, Map<Mandate, Mandates.Becomes> moving) {
+        return new HashSet<>(db.fetch(
+                        """
+                                update mandate m set state = v.state, revision = m.revision + 1 from unnest({0}, {1}, {2}) as v(id, revision, state)
+                                 where m.business_id = {3} and m.id = v.id and m.revision = v.revision returning m.id
+                                """,
+                        ids(moving),
+                        DSL.val(moving.keySet().stream().map(Mandate::revision).toArray(Integer[]::new)),
+                        states(moving),
+                        DSL.inline(business.value()))
+                .map(r -> new MandateId(r.get("id", UUID.class))));
+    }
+
+    /** Notes what became of several. */
+    void events(BusinessId business, Map<Mandate, Mandates.Becomes> moved, LocalDate on) {
+        db.execute(
+                """
+                insert into mandate_event (business_id, mandate_id, event_no, event_on, what, cause, who)
+                select {0}, v.id, coalesce((select max(e.event_no) from mandate_event e where e.business_id = {0} and e.mandate_id = v.id), 0) + 1, {1}, v.what, v.cause, {2}
+                  from unnest({3}, {4}, {5}) as v(id, what, cause)
+                """,
+                DSL.inline(business.value()),
+                DSL.val(on),
+                DSL.val(Audit.who()),
+                ids(moved),
+                states(moved),
+                DSL.val(moved.values().stream().map(Mandates.Becomes::cause).toArray(String[]::new)));
+    }
+
+    private static Param<UUID[]> ids(Map<Mandate, Mandates.Becomes> moving) {
+        return uuids(moving.keySet().stream().map(Mandate::id).toList());
+    }
+
+    private static Param<String[]> states(Map<Mandate, Mandates.Becomes> moving) {
+        return DSL.val(moving.values().stream().map(b -> b.state().words()).toArray(String[]::new));
     }
 
     boolean amendAccount(BusinessId business, Mandate m, NewMandate.Account account) {

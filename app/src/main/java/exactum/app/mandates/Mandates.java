@@ -22,7 +22,10 @@ import exactum.core.problem.Refusal;
 import exactum.core.scheme.MandateReference;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Set;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -140,7 +143,8 @@ public class Mandates {
     private void replace(BusinessId business, MandateId old, MandateId by, MandateReference reference) {
         Mandate before = store.lock(business, old).orElseThrow(NotHere::new);
         store.replaced(business, old, by);
-        if (!before.state().isOver()) move(business, before, MandateState.CANCELLED, "replaced by " + reference);
+        if (!before.state().isOver())
+            become(business, Map.of(before, new Becomes(MandateState.CANCELLED, "replaced by " + reference)));
         for (Mandate.Cover cover : store.covers(business, old)) store.cover(business, by, cover);
     }
 
@@ -150,6 +154,9 @@ public class Mandates {
         store.cover(business, id, cover);
     }
 
+    /** What becomes of a mandate, and why, in words. */
+    public record Becomes(MandateState state, String cause) {}
+
     /**
      * Moves a mandate to a state.
      *
@@ -158,23 +165,59 @@ public class Mandates {
      */
     @Transactional
     public void move(BusinessId business, MandateId id, MandateState to, String cause) {
-        Mandate mandate = store.lock(business, id).orElseThrow(NotHere::new);
-        if (mandate.state() == to) return;
-        move(business, mandate, to, cause);
-        audit.record(business, "changed a mandate", "%s is %s: %s".formatted(mandate.reference(), to.words(), cause));
+        moveAll(business, Map.of(id, new Becomes(to, cause)));
     }
 
-    private void move(BusinessId business, Mandate mandate, MandateState to, String cause) {
-        if (!mandate.state().mayBecome(to))
-            throw new Refusal(
-                    "mandate.state",
-                    "Mandate %s is %s and cannot be %s. Nothing was changed."
-                            .formatted(mandate.reference(), mandate.state().words(), to.words()));
+    /**
+     * Moves several mandates.
+     *
+     * @throws Refusal if one cannot go there from where it stands; none is moved then
+     */
+    @Transactional
+    public void moveAll(BusinessId business, Map<MandateId, Becomes> all) {
+        List<Mandate> locked = store.lock(business, all.keySet());
+        if (locked.size() < all.size()) throw new NotHere();
+        Map<Mandate, Becomes> moving = new LinkedHashMap<>();
+        for (Mandate mandate : locked)
+            if (mandate.state() != all.get(mandate.id()).state()) moving.put(mandate, all.get(mandate.id()));
+        become(business, moving);
+        audit.recordAll(
+                business,
+                "changed a mandate",
+                moving.entrySet().stream()
+                        .map(m -> "%s is %s: %s"
+                                .formatted(
+                                        m.getKey().reference(),
+                                        m.getValue().state().words(),
+                                        m.getValue().cause()))
+                        .toList());
+    }
+
+    private void become(BusinessId business, Map<Mandate, Becomes> moving) {
+        if (moving.isEmpty()) return;
+        moving.forEach((mandate, becomes) -> {
+            if (!mandate.state().mayBecome(becomes.state()))
+                throw new Refusal(
+                        "mandate.state",
+                        "Mandate %s is %s and cannot be %s. Nothing was changed."
+                                .formatted(
+                                        mandate.reference(),
+                                        mandate.state().words(),
+                                        becomes.state().words()));
+        });
         LocalDate today = clock.today(business);
-        if (!store.move(business, mandate, to)) throw changed(mandate);
-        store.event(business, mandate.id(), today, to.words(), cause);
-        boolean first = mandate.state() == MandateState.AWAITING_BANK && to == MandateState.ACTIVE;
-        if (first) tell(business, mandate.customer(), mandate.id(), today);
+        Set<MandateId> moved = store.move(business, moving);
+        moving.keySet().stream()
+                .filter(m -> !moved.contains(m.id()))
+                .findFirst()
+                .ifPresent(m -> {
+                    throw changed(m);
+                });
+        store.events(business, moving, today);
+        moving.forEach((mandate, becomes) -> {
+            boolean first = mandate.state() == MandateState.AWAITING_BANK && becomes.state() == MandateState.ACTIVE;
+            if (first) tell(business, mandate.customer(), mandate.id(), today);
+        });
     }
 
     /** The payer's account is another one: told to the bank with the next collection. */
@@ -216,14 +259,16 @@ public class Mandates {
     /** Lets those expire and lapse whose day is past. */
     @Transactional
     public void passDay(BusinessId business, LocalDate today) {
+        Map<Mandate, Becomes> over = new LinkedHashMap<>();
         for (Mandate mandate : store.toWatch(business, today, Integer.MAX_VALUE)) {
             MandateState then = Allows.byDay(mandate.state(), mandate.authority(), mandate.usage(), today);
             if (then == mandate.state()) continue;
             String cause = then == MandateState.EXPIRED
                     ? "was valid until " + Texts.day(mandate.authority().validUntil())
                     : "not used until " + Texts.day(mandate.lapsesAfter(today)) + ", 36 months";
-            move(business, mandate, then, cause);
+            over.put(mandate, new Becomes(then, cause));
         }
+        become(business, over);
     }
 
     private void tell(BusinessId business, CustomerId customer, MandateId mandate, LocalDate today) {

@@ -6,6 +6,7 @@ import static exactumdb.Tables.MESSAGE_ABOUT;
 
 import exactum.app.database.CopyRows;
 import exactum.app.database.Ids;
+import exactum.app.database.InsertRows;
 import exactum.app.database.Slice;
 import exactum.app.daysheet.Wanted;
 import exactum.app.security.Vault;
@@ -20,7 +21,9 @@ import exactumdb.tables.records.MessageRecord;
 import java.time.Duration;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import org.jooq.Condition;
@@ -53,35 +56,38 @@ class MessageStore implements FindMessages {
     }
 
     void insert(BusinessId business, List<NewMessage> messages) {
-        var rows = new ArrayList<MessageRecord>(messages.size());
-        var about = new ArrayList<MessageAboutRecord>(messages.size());
-        var recipients = new ArrayList<MessageRecipientRecord>(messages.size());
-        for (NewMessage m : messages) {
-            var id = new MessageId(Ids.next());
-            rows.add(row(business, id, m));
-            m.about().forEach(d -> about.add(new MessageAboutRecord(business, id, d)));
-            m.addresses().forEach(a -> recipients.add(new MessageRecipientRecord(business, id, a)));
-        }
-        CopyRows.into(db, rows);
-        CopyRows.into(db, about);
-        CopyRows.into(db, recipients);
-    }
-
-    /** Inserts it unless the same goes out on that day already; whether it did. */
-    boolean insertOnce(BusinessId business, NewMessage m) {
-        var id = new MessageId(Ids.next());
-        int inserted = db.insertInto(MESSAGE)
-                .set(row(business, id, m))
-                .onConflictDoNothing()
-                .execute();
-        if (inserted == 0) return false;
+        Map<MessageId, NewMessage> byId = new LinkedHashMap<>();
+        messages.forEach(m -> byId.put(new MessageId(Ids.next()), m));
         CopyRows.into(
                 db,
-                m.about().stream()
-                        .map(d -> new MessageAboutRecord(business, id, d))
+                byId.entrySet().stream()
+                        .map(e -> row(business, e.getKey(), e.getValue()))
                         .toList());
-        addRecipients(business, id, m.addresses());
-        return true;
+        writeAround(business, byId);
+    }
+
+    /** Inserts those that do not go out on that day already; answers how many. */
+    int insertOnce(BusinessId business, List<NewMessage> messages) {
+        Map<MessageId, NewMessage> byId = new LinkedHashMap<>();
+        messages.forEach(m -> byId.put(new MessageId(Ids.next()), m));
+        List<MessageRecord> rows = byId.entrySet().stream()
+                .map(e -> row(business, e.getKey(), e.getValue()))
+                .toList();
+        byId.keySet().retainAll(InsertRows.ifNew(db, rows).returning(MESSAGE.ID).fetchSet(MESSAGE.ID));
+        writeAround(business, byId);
+        return byId.size();
+    }
+
+    /** What messages are about, and who gets them. */
+    private void writeAround(BusinessId business, Map<MessageId, NewMessage> messages) {
+        var about = new ArrayList<MessageAboutRecord>(messages.size());
+        var recipients = new ArrayList<MessageRecipientRecord>(messages.size());
+        messages.forEach((id, m) -> {
+            m.about().forEach(d -> about.add(new MessageAboutRecord(business, id, d)));
+            m.addresses().stream().distinct().forEach(a -> recipients.add(new MessageRecipientRecord(business, id, a)));
+        });
+        CopyRows.into(db, about);
+        CopyRows.into(db, recipients);
     }
 
     void addRecipients(BusinessId business, MessageId id, List<String> addresses) {

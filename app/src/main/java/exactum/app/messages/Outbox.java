@@ -33,7 +33,13 @@ public class Outbox {
     /** Puts in a message unless the same goes out on that day already; whether it did. */
     @Transactional(propagation = Propagation.MANDATORY)
     public boolean putOnce(BusinessId business, NewMessage intent) {
-        return messages.insertOnce(business, intent);
+        return putEachOnce(business, List.of(intent)) == 1;
+    }
+
+    /** Puts in those of the messages that do not go out on that day already; answers how many. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public int putEachOnce(BusinessId business, List<NewMessage> intents) {
+        return intents.isEmpty() ? 0 : messages.insertOnce(business, intents);
     }
 
     /** Frees a customer's held messages, now that there is an address; answers how many. */

@@ -1,11 +1,17 @@
 package exactum.app.settlement;
 
+import static exactumdb.Tables.ALLOCATION;
+import static exactumdb.Tables.CLAIM;
 import static exactumdb.Tables.CUSTOMER;
+import static exactumdb.Tables.DOCUMENT_STANDING;
+import static exactumdb.Tables.ENTRY;
 import static exactumdb.Tables.MEANS;
+import static exactumdb.Tables.POSTING;
 import static exactumdb.Tables.RECEIPT;
 
 import exactum.app.audit.Audit;
 import exactum.app.database.CopyRows;
+import exactum.app.database.StatisticsStore;
 import exactum.app.ledger.Ledger;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.DocumentId;
@@ -30,11 +36,13 @@ class ChangesStore {
     private final DSLContext db;
     private final Ledger ledger;
     private final ApplicationEventPublisher events;
+    private final StatisticsStore statistics;
 
-    ChangesStore(DSLContext db, Ledger ledger, ApplicationEventPublisher events) {
+    ChangesStore(DSLContext db, Ledger ledger, ApplicationEventPublisher events, StatisticsStore statistics) {
         this.db = db;
         this.ledger = ledger;
         this.events = events;
+        this.statistics = statistics;
     }
 
     /** What a receipt says beside what its means does. */
@@ -57,6 +65,11 @@ class ChangesStore {
         updateMeans(business, changes.changedMeans());
         ledger.bookAll(business, changes.entries());
         if (!changes.signals().isEmpty()) events.publishEvent(new Settled(business, changes.signals()));
+    }
+
+    /** So many payments were taken in. */
+    void wrote(int payments) {
+        statistics.wrote(payments, MEANS, RECEIPT, ALLOCATION, CLAIM, ENTRY, POSTING, DOCUMENT_STANDING);
     }
 
     /** Whether the sale of a processor was taken before. */

@@ -89,19 +89,25 @@ class PositionStore {
 
     /** For everything else: all that the customer ever owed and paid. */
     Position whole(BusinessId business, CustomerId customer, Accounts accounts, Changes changes) {
-        List<CustomerId> one = List.of(customer);
-        lock(business, one);
-        Map<CustomerId, Position> positions = positions(one, accounts, changes);
+        return whole(business, List.of(customer), accounts, changes).get(customer);
+    }
+
+    /** The same of several customers. */
+    Map<CustomerId, Position> whole(
+            BusinessId business, Collection<CustomerId> customers, Accounts accounts, Changes changes) {
+        lock(business, customers);
+        Map<CustomerId, Position> positions = positions(customers, accounts, changes);
         String own = own(business);
-        List<Means> means = means(MEANS.BUSINESS_ID.eq(business).and(MEANS.CUSTOMER_ID.eq(customer)), own);
+        List<Means> means = means(MEANS.BUSINESS_ID.eq(business).and(any("means.customer_id", values(customers))), own);
         List<MeansId> ids = means.stream().map(Means::id).toList();
+        Condition theirs = CLAIM.BUSINESS_ID.eq(business).and(any("claim.customer_id", values(customers)));
         put(
                 positions,
-                claims(business, CLAIM.BUSINESS_ID.eq(business).and(CLAIM.CUSTOMER_ID.eq(customer)), own),
+                claims(business, theirs, own),
                 means,
                 allocations(business, ids, own),
                 takeBacks(business, ids, own));
-        return positions.get(customer);
+        return positions;
     }
 
     Set<DocumentId> reservedAmong(BusinessId business, Collection<DocumentId> documents) {
@@ -114,12 +120,15 @@ class PositionStore {
     }
 
     CustomerId customerOf(BusinessId business, MeansId means) {
-        return db.select(MEANS.CUSTOMER_ID)
+        return customersOf(business, List.of(means)).get(means);
+    }
+
+    Map<MeansId, CustomerId> customersOf(BusinessId business, Collection<MeansId> means) {
+        return db.select(MEANS.ID, MEANS.CUSTOMER_ID)
                 .from(MEANS)
                 .where(MEANS.BUSINESS_ID.eq(business))
-                .and(MEANS.ID.eq(means))
-                .fetchSingle()
-                .value1();
+                .and(any("means.id", values(means)))
+                .fetchMap(MEANS.ID, MEANS.CUSTOMER_ID);
     }
 
     CustomerId customerOf(BusinessId business, ClaimId claim) {

@@ -101,6 +101,11 @@ public class Settle {
         return means;
     }
 
+    /** So many payments were taken in by one piece of work. */
+    public void wrote(int payments) {
+        changesStore.wrote(payments);
+    }
+
     /** Lets what is left of a means settle more: credit that is used, or a deposit by a decision. */
     @Transactional(propagation = Propagation.MANDATORY)
     public void use(BusinessId business, MeansId means, Policy policy, LocalDate on) {

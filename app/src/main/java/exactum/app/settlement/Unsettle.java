@@ -19,6 +19,8 @@ import exactum.core.settlement.TakeBack;
 import exactum.core.settlement.Unsettling;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Map;
+import java.util.Set;
 import java.util.function.Function;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
@@ -59,27 +61,48 @@ public class Unsettle {
      */
     @Transactional(propagation = Propagation.MANDATORY)
     public TakeBack takeBack(BusinessId business, Gone gone) {
-        return act(business, gone.means(), position -> {
-            Money standing = position.means(gone.means()).standing();
-            if (gone.amount().compareTo(standing) > 0) {
-                throw new Refusal(
-                        "take-back.more",
-                        "Only %s of this payment still stands, not %s. Nothing was changed."
-                                .formatted(standing.text(), gone.amount().text()));
-            }
-            return Unsettling.takeBack(
-                    position,
-                    new Unsettling.Back(
-                            new TakeBackId(Ids.next()),
-                            gone.means(),
-                            gone.amount(),
-                            gone.on(),
-                            gone.cause(),
-                            gone.reason(),
-                            gone.account(),
-                            gone.first(),
-                            List.of()));
-        });
+        return takeBackAll(business, List.of(gone)).getFirst();
+    }
+
+    /**
+     * Takes several back at once, and answers them in order.
+     *
+     * @throws Refusal if more of one is to go than still stands; none is taken back then
+     */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public List<TakeBack> takeBackAll(BusinessId business, List<Gone> all) {
+        Map<MeansId, CustomerId> payers =
+                positions.customersOf(business, all.stream().map(Gone::means).toList());
+        var changes = new Changes();
+        Map<CustomerId, Position> loaded =
+                positions.whole(business, Set.copyOf(payers.values()), ledger.accounts(business), changes);
+        List<TakeBack> backs = all.stream()
+                .map(gone -> takeBack(loaded.get(payers.get(gone.means())), gone))
+                .toList();
+        changesStore.save(business, changes, List.of());
+        return backs;
+    }
+
+    private static TakeBack takeBack(Position position, Gone gone) {
+        Money standing = position.means(gone.means()).standing();
+        if (gone.amount().compareTo(standing) > 0) {
+            throw new Refusal(
+                    "take-back.more",
+                    "Only %s of this payment still stands, not %s. Nothing was changed."
+                            .formatted(standing.text(), gone.amount().text()));
+        }
+        return Unsettling.takeBack(
+                position,
+                new Unsettling.Back(
+                        new TakeBackId(Ids.next()),
+                        gone.means(),
+                        gone.amount(),
+                        gone.on(),
+                        gone.cause(),
+                        gone.reason(),
+                        gone.account(),
+                        gone.first(),
+                        List.of()));
     }
 
     /**

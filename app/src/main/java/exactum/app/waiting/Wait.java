@@ -4,6 +4,7 @@ import exactum.app.ledger.FindBooks;
 import exactum.core.bank.WaitingItem;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.WaitingId;
+import exactum.core.ledger.Periods;
 import exactum.core.money.Money;
 import exactum.core.money.Valued;
 import java.time.LocalDate;
@@ -29,7 +30,16 @@ public class Wait {
     /** Lets it wait; nothing if its source made it wait already. */
     @Transactional(propagation = Propagation.MANDATORY)
     public Optional<WaitingId> begin(BusinessId business, NewWaiting money) {
-        return items.insert(business, money, books.periods(business).countsOn(money.since()));
+        return beginAll(business, List.of(money)).stream().findFirst();
+    }
+
+    /** Lets several wait, and answers the ids of those whose source did not make them wait already. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public List<WaitingId> beginAll(BusinessId business, List<NewWaiting> all) {
+        Periods periods = books.periods(business);
+        return items.insert(all.stream()
+                .map(w -> WaitingStore.row(business, w, periods.countsOn(w.since())))
+                .toList());
     }
 
     /**

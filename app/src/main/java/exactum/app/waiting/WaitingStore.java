@@ -5,6 +5,7 @@ import static exactumdb.Tables.WAITING;
 import static exactumdb.Tables.WAITING_GONE;
 
 import exactum.app.database.Ids;
+import exactum.app.database.InsertRows;
 import exactum.app.ledger.Provable;
 import exactum.app.ledger.Prove;
 import exactum.core.bank.WaitingItem;
@@ -62,29 +63,29 @@ class WaitingStore implements FindWaiting, Provable {
         this.db = db;
     }
 
-    /** Inserts the item; nothing if the source made it wait already. */
-    Optional<WaitingId> insert(BusinessId business, NewWaiting w, LocalDate countsOn) {
-        var id = new WaitingId(Ids.next());
-        int inserted = db.insertInto(WAITING)
-                .set(WAITING.BUSINESS_ID, business)
-                .set(WAITING.ID, id)
-                .set(WAITING.KIND, w.kind())
-                .set(WAITING.ACCOUNT, w.account())
-                .set(WAITING.CURRENCY, w.amount().amount().currency().getCurrencyCode())
-                .set(WAITING.AMOUNT_MINOR, w.amount().amount().minor())
-                .set(WAITING.LEFT_MINOR, w.amount().amount().minor())
-                .set(WAITING.OWN_MINOR, w.amount().own().minor())
-                .set(WAITING.OWN_LEFT_MINOR, w.amount().own().minor())
-                .set(WAITING.SINCE, w.since())
-                .set(WAITING.COUNTS_ON, countsOn)
-                .set(WAITING.REFERENCE, w.references().toArray(String[]::new))
-                .set(WAITING.WORDS, w.words())
-                .set(WAITING.CUSTOMER_ID, w.customer())
-                .set(WAITING.MEANS_ID, w.means())
-                .set(WAITING.SOURCE_ID, w.source())
-                .onConflictDoNothing()
-                .execute();
-        return inserted == 1 ? Optional.of(id) : Optional.empty();
+    /** Inserts items; answers those whose source did not make them wait already. */
+    List<WaitingId> insert(List<WaitingRecord> items) {
+        return InsertRows.ifNew(db, items).returning(WAITING.ID).fetch(WAITING.ID);
+    }
+
+    static WaitingRecord row(BusinessId business, NewWaiting w, LocalDate countsOn) {
+        return new WaitingRecord()
+                .setBusinessId(business)
+                .setId(new WaitingId(Ids.next()))
+                .setKind(w.kind())
+                .setAccount(w.account())
+                .setCurrency(w.amount().amount().currency().getCurrencyCode())
+                .setAmountMinor(w.amount().amount().minor())
+                .setLeftMinor(w.amount().amount().minor())
+                .setOwnMinor(w.amount().own().minor())
+                .setOwnLeftMinor(w.amount().own().minor())
+                .setSince(w.since())
+                .setCountsOn(countsOn)
+                .setReference(w.references().toArray(String[]::new))
+                .setWords(w.words())
+                .setCustomerId(w.customer())
+                .setMeansId(w.means())
+                .setSourceId(w.source());
     }
 
     /** The items, none of which anybody else can change until the transaction ends. */

@@ -4,6 +4,7 @@ import exactum.core.problem.Refusal;
 import java.math.BigInteger;
 import java.util.Locale;
 import java.util.Map;
+import java.util.regex.Pattern;
 
 /**
  * An international bank account number whose length and check digits are right (ISO 13616; check by ISO/IEC 7064 MOD
@@ -51,9 +52,12 @@ public record Iban(String value) implements AccountNumber {
             Map.entry("SM", 27),
             Map.entry("VA", 22));
 
+    private static final Pattern BLANK = Pattern.compile("\\s");
+    private static final Pattern FORM = Pattern.compile("[A-Z]{2}[0-9]{2}[A-Z0-9]{8,30}");
+
     public Iban {
-        value = value.replaceAll("\\s", "").toUpperCase(Locale.ROOT);
-        if (!value.matches("[A-Z]{2}[0-9]{2}[A-Z0-9]{8,30}")) throw refused(value, "it is not in the form of an IBAN");
+        value = BLANK.matcher(value).replaceAll("").toUpperCase(Locale.ROOT);
+        if (!FORM.matcher(value).matches()) throw refused(value, "it is not in the form of an IBAN");
         Integer length = LENGTHS.get(value.substring(0, 2));
         if (length == null) throw refused(value, "its country is not in the register we know");
         if (value.length() != length) {

@@ -7,15 +7,14 @@ import exactum.core.bank.Statement;
 import exactum.core.bank.StatementLine;
 import exactum.core.money.Money;
 import exactum.core.text.CleanText;
+import exactum.formats.xml.XmlOut;
 import java.io.OutputStream;
-import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import javax.xml.stream.XMLOutputFactory;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamWriter;
 
@@ -67,8 +66,7 @@ public final class Camt053Writer {
 
     private static void writing(OutputStream out, Writing writing) {
         try {
-            XMLStreamWriter xml =
-                    XMLOutputFactory.newDefaultFactory().createXMLStreamWriter(out, StandardCharsets.UTF_8.name());
+            XMLStreamWriter xml = XmlOut.to(out);
             writing.by(new Camt053Writer(xml));
             xml.flush();
         } catch (XMLStreamException e) {

@@ -1,11 +1,10 @@
 package exactum.formats.pain;
 
+import exactum.formats.xml.XmlOut;
 import java.io.OutputStream;
-import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
-import javax.xml.stream.XMLOutputFactory;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamWriter;
 
@@ -20,8 +19,7 @@ public final class Pain002Writer {
     /** Writes the report as UTF-8; {@code createdAt} is in UTC. */
     public static void write(StatusReport report, Instant createdAt, OutputStream out) {
         try {
-            XMLStreamWriter xml =
-                    XMLOutputFactory.newDefaultFactory().createXMLStreamWriter(out, StandardCharsets.UTF_8.name());
+            XMLStreamWriter xml = XmlOut.to(out);
             new Pain002Writer(xml).document(report, createdAt);
             xml.flush();
         } catch (XMLStreamException e) {

@@ -1,10 +1,9 @@
 package exactum.formats.pain;
 
 import exactum.core.money.Money;
+import exactum.formats.xml.XmlOut;
 import java.io.OutputStream;
-import java.nio.charset.StandardCharsets;
 import java.time.temporal.ChronoUnit;
-import javax.xml.stream.XMLOutputFactory;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamWriter;
 
@@ -21,7 +20,7 @@ public final class Pain008Writer implements AutoCloseable {
     public Pain008Writer(PainVersion version, OutputStream out) {
         this.version = version;
         try {
-            xml = XMLOutputFactory.newDefaultFactory().createXMLStreamWriter(out, StandardCharsets.UTF_8.name());
+            xml = XmlOut.to(out);
         } catch (XMLStreamException e) {
             throw failed(e);
         }

@@ -3,13 +3,13 @@ package exactum.formats.ubl;
 import exactum.core.document.TaxCategory;
 import exactum.core.document.TaxRate;
 import exactum.core.money.Money;
+import exactum.formats.xml.XmlOut;
 import java.io.OutputStream;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import javax.xml.stream.XMLOutputFactory;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamWriter;
 
@@ -50,7 +50,7 @@ public final class UblWriter {
 
     public static void write(EInvoice invoice, OutputStream out) {
         try {
-            XMLStreamWriter xml = XMLOutputFactory.newDefaultFactory().createXMLStreamWriter(out, "UTF-8");
+            XMLStreamWriter xml = XmlOut.to(out);
             new UblWriter(invoice, xml).write();
             xml.close();
         } catch (XMLStreamException e) {

@@ -2,6 +2,7 @@ package exactum.core.scheme.sepa;
 
 import java.text.Normalizer;
 import java.util.Map;
+import java.util.regex.Pattern;
 
 /**
  * Texts in the letters that every SEPA bank carries: {@code a-z A-Z 0-9 / - ? : ( ) . , ' +} and blanks. EPC217-08, with the
@@ -44,18 +45,20 @@ final class SepaText {
             Map.entry('’', "'"),
             Map.entry('‘', "'"));
 
+    private static final Pattern BLANKS = Pattern.compile("\\s+");
+    private static final Pattern SLASHES = Pattern.compile("/{2,}");
+    private static final Pattern AT_THE_ENDS = Pattern.compile("^/+|/+$");
+
     private SepaText() {}
 
     /** The text in those letters, cut to a length; never longer, never empty where something was said. */
     static String of(String said, int most) {
         var carried = new StringBuilder(said.length());
         said.codePoints().forEach(c -> carried.append(one(c)));
-        String text = carried.toString()
-                .replaceAll("\\s+", " ")
-                .replaceAll("/{2,}", "/")
-                .strip();
+        String spaced = BLANKS.matcher(carried).replaceAll(" ");
+        String text = SLASHES.matcher(spaced).replaceAll("/").strip();
         String cut = text.length() <= most ? text : text.substring(0, most).strip();
-        return cut.replaceAll("^/+|/+$", "");
+        return AT_THE_ENDS.matcher(cut).replaceAll("");
     }
 
     private static String one(int c) {
