@@ -2,6 +2,7 @@ package exactum.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.InstanceOfAssertFactories.STRING;
 
 import exactum.app.bank.ImportStatements;
 import exactum.app.customers.Customer;
@@ -11,10 +12,14 @@ import exactum.app.debits.FindDebits;
 import exactum.app.debits.NoteCameBack;
 import exactum.app.debits.RunItem;
 import exactum.app.debits.TakeBackDebit;
+import exactum.app.debits.TakeInAll;
 import exactum.app.documents.Document;
+import exactum.app.messages.FindMessages;
+import exactum.app.messages.MessageKind;
 import exactum.app.settlement.FindClaims;
 import exactum.app.settlement.FindPayments;
 import exactum.app.waiting.FindWaiting;
+import exactum.core.bank.Notice;
 import exactum.core.bank.Statement;
 import exactum.core.bank.StatementLine;
 import exactum.core.bank.WaitingKind;
@@ -291,5 +296,75 @@ class CameBackTest {
         assertThat(claims.openOf(world.moorings, payer.id()))
                 .extracting(o -> o.left().plain())
                 .containsExactlyInAnyOrder("119.00", "3.50");
+    }
+
+    @Test
+    void many_are_taken_in_together_also_two_of_one_payer_and_what_cannot_be_stays(
+            World world,
+            FindDebits find,
+            ImportStatements statements,
+            TakeInAll all,
+            FindClaims claims,
+            FindMessages messages) {
+        Debits debits = world.debits();
+        Customer first = debits.payer(1);
+        Customer second = debits.payer(2);
+        List<Document> invoices = List.of(
+                debits.invoice(first, "119.00"), debits.invoice(first, "59.00"), debits.invoice(second, "30.00"));
+        DebitRun run = debits.collect(UNTIL);
+        debits.book(DUE);
+        debits.today(BACK);
+        read(
+                statements,
+                world,
+                BACK,
+                returned(BACK, "119.00", "3.50", endToEnd(world, find, run, invoices.get(0)), "AM04"),
+                returned(BACK, "59.00", "0.00", endToEnd(world, find, run, invoices.get(1)), "AC04"),
+                returned(BACK, "30.00", "0.00", endToEnd(world, find, run, invoices.get(2)), "AM04"),
+                returned(BACK, "77.00", "0.00", "SOMEBODY-ELSE", "AM04"));
+        List<CameBackId> waiting = find.waiting(world.moorings);
+        assertThat(all.takeIn(world.moorings, waiting))
+                .singleElement(STRING)
+                .contains("No collection of ours is like that");
+        assertThat(all.takeIn(world.moorings, waiting)).as("a second time").hasSize(1);
+        assertThat(invoices)
+                .allSatisfy(i -> assertThat(claims.openOf(world.moorings, i.id()))
+                        .singleElement()
+                        .extracting(FindClaims.Open::left)
+                        .isEqualTo(i.gross()));
+        assertThat(debits.of(first).state()).isEqualTo(MandateState.SUSPENDED);
+        assertThat(debits.of(second).state()).isEqualTo(MandateState.ACTIVE);
+        assertThat(find.waiting(world.moorings)).hasSize(1);
+        assertThat(find.items(world.moorings, run.id()))
+                .extracting(i -> i.outcome().collection())
+                .allSatisfy(c -> assertThat(messages.ofSubject(world.moorings, MessageKind.DEBIT_RETURNED, c.value()))
+                        .hasSize(1));
+    }
+
+    @Test
+    void returns_told_by_a_notice_are_booked_together_and_wait_for_their_lines(
+            World world, FindDebits find, ImportStatements statements, TakeInAll all, FindWaiting waits) {
+        Debits debits = world.debits();
+        Document one = debits.invoice(debits.payer(1), "119.00");
+        Document other = debits.invoice(debits.payer(2), "59.00");
+        DebitRun run = debits.collect(UNTIL);
+        debits.book(DUE);
+        debits.today(BACK);
+        var out = new ByteArrayOutputStream();
+        Camt053Writer.write(
+                new Notice(
+                        "N-1",
+                        world.iban,
+                        List.of(
+                                returned(BACK, "119.00", "0.00", endToEnd(world, find, run, one), "AM04"),
+                                returned(BACK, "59.00", "0.00", endToEnd(world, find, run, other), "MS02"))),
+                Instant.parse("2026-06-17T20:00:00Z"),
+                out);
+        statements.fromFile(world.moorings, "notice.xml", new ByteArrayInputStream(out.toByteArray()));
+        assertThat(all.takeIn(world.moorings, find.waiting(world.moorings))).isEmpty();
+        assertThat(waits.open(world.moorings).stream()
+                        .filter(n -> n.item().kind() == WaitingKind.RETURN)
+                        .map(n -> n.item().left().amount().plain()))
+                .containsExactlyInAnyOrder("-119.00", "-59.00");
     }
 }

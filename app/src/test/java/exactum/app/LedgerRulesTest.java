@@ -12,9 +12,12 @@ import exactum.app.ledger.FindBooks;
 import exactum.app.ledger.ProveBooks;
 import exactum.core.ledger.AccountCode;
 import exactum.core.problem.Refusal;
+import java.math.BigDecimal;
+import java.time.Duration;
 import java.time.YearMonth;
 import java.util.List;
 import java.util.UUID;
+import java.util.concurrent.CompletableFuture;
 import org.jooq.DSLContext;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -38,6 +41,26 @@ class LedgerRulesTest {
     void an_entry_out_of_balance_cannot_be_committed(World world, DSLContext db, TransactionTemplate transaction) {
         assertThatThrownBy(() -> transaction.executeWithoutResult(s -> insert(world, db, Ids.next(), 100, -99)))
                 .hasStackTraceContaining("out of balance");
+    }
+
+    @Test
+    void nobody_who_books_waits_for_another_who_books_the_same_accounts(
+            World world, DSLContext db, TransactionTemplate transaction, ProveBooks prove) {
+        world.invoice();
+        transaction.executeWithoutResult(first -> {
+            insert(world, db, Ids.next(), 500, -500);
+            var elsewhere = CompletableFuture.runAsync(() -> transaction.executeWithoutResult(second -> {
+                db.execute("set local lock_timeout = '2s'");
+                insert(world, db, Ids.next(), 700, -700);
+            }));
+            assertThat(elsewhere).succeedsWithin(Duration.ofSeconds(10));
+            insert(world, db, Ids.next(), 900, -900);
+        });
+        assertThat(db.fetchValue(
+                        "select sum(debit_minor) from account_day where business_id = {0} and account = '1000' and day = '2026-06-01'",
+                        world.moorings.value()))
+                .isEqualTo(new BigDecimal(2100));
+        assertThat(prove.disagreements(world.moorings)).noneMatch(d -> d.startsWith("the kept balance"));
     }
 
     @Test

@@ -16,9 +16,9 @@ create table collection (
     foreign key (business_id, document_id) references document,
     check (channel = 'debit' or document_id is not null)
 );
-create index on collection (business_id, document_id);
-create index on collection (business_id, started_at);
-create index on collection (business_id, state) where state in ('planned', 'in flight');
+create index on collection (business_id, document_id) where channel = 'card';
+create index on collection (business_id, started_at) where channel = 'card';
+create index on collection (business_id, customer_id) where state in ('planned', 'in flight');
 
 -- A claim is in one collection at a time: a second press or a second tab finds the first one.
 create table collection_item (

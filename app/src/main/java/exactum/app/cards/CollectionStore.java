@@ -36,6 +36,7 @@ import org.springframework.stereotype.Component;
 class CollectionStore implements FindCollections {
     private static final Condition LIVE = COLLECTION.STATE.in(
             DSL.inline(CollectionState.PLANNED.words()), DSL.inline(CollectionState.IN_FLIGHT.words()));
+    private static final Condition CARD = COLLECTION.CHANNEL.eq(DSL.inline("card"));
     private final DSLContext db;
 
     CollectionStore(DSLContext db) {
@@ -134,6 +135,7 @@ class CollectionStore implements FindCollections {
                 .on(CUSTOMER.BUSINESS_ID.eq(COLLECTION.BUSINESS_ID))
                 .and(CUSTOMER.ID.eq(COLLECTION.CUSTOMER_ID))
                 .where(COLLECTION.BUSINESS_ID.eq(business))
+                .and(CARD)
                 .orderBy(COLLECTION.ID.desc())
                 .limit(most)
                 .fetch();
@@ -206,7 +208,8 @@ class CollectionStore implements FindCollections {
                 .join(CHECKOUT)
                 .on(CHECKOUT.BUSINESS_ID.eq(COLLECTION.BUSINESS_ID))
                 .and(CHECKOUT.COLLECTION_ID.eq(COLLECTION.ID))
-                .where(COLLECTION.BUSINESS_ID.eq(business));
+                .where(COLLECTION.BUSINESS_ID.eq(business))
+                .and(CARD);
     }
 
     private Optional<Collection> one(SelectConditionStep<Record> select) {

@@ -9,7 +9,9 @@ import static exactumdb.Tables.DEBIT_REPORT;
 import static exactumdb.Tables.MEANS;
 import static exactumdb.Tables.RECEIPT;
 
+import exactum.app.database.AtOnce;
 import exactum.app.database.Ids;
+import exactum.app.database.InsertRows;
 import exactum.core.bank.StatementLine;
 import exactum.core.ids.BankLineId;
 import exactum.core.ids.BusinessId;
@@ -37,34 +39,42 @@ import org.springframework.stereotype.Component;
 /** What came back, and what it led to, in the database. */
 @Component
 class CameBackStore {
+    private static final int AT_ONCE = 500;
     private final DSLContext db;
 
     CameBackStore(DSLContext db) {
         this.db = db;
     }
 
-    /** Adds one, known by its source’s own key; false if it is there already. */
-    boolean insert(BusinessId business, CameBack c, String key) {
-        return db.insertInto(CAME_BACK)
-                        .set(CAME_BACK.BUSINESS_ID, business)
-                        .set(CAME_BACK.ID, c.id())
-                        .set(CAME_BACK.SOURCE, c.source().words())
-                        .set(CAME_BACK.SOURCE_KEY, key)
-                        .set(CAME_BACK.BANK_ACCOUNT_ID, c.account())
-                        .set(CAME_BACK.BANK_LINE_ID, c.line())
-                        .set(CAME_BACK.COLLECTION_ID, c.collection())
-                        .set(CAME_BACK.END_TO_END, c.said().endToEnd())
-                        .set(CAME_BACK.MANDATE_REF, c.said().mandate())
-                        .set(CAME_BACK.PAYER, c.said().payer())
-                        .set(CAME_BACK.CURRENCY, c.amount().currency().getCurrencyCode())
-                        .set(CAME_BACK.AMOUNT_MINOR, c.amount().minor())
-                        .set(CAME_BACK.CHARGED_MINOR, c.charged().minor())
-                        .set(CAME_BACK.REASON, c.reason())
-                        .set(CAME_BACK.BACK_ON, c.on())
-                        .set(CAME_BACK.STATE, c.state().words())
-                        .onConflictDoNothing()
-                        .execute()
-                == 1;
+    /** Adds those that their source's own keys do not know yet. */
+    void insert(BusinessId business, Map<CameBack, String> keys) {
+        for (List<Map.Entry<CameBack, String>> some : AtOnce.slices(List.copyOf(keys.entrySet()), AT_ONCE))
+            InsertRows.ifNew(
+                            db,
+                            some.stream()
+                                    .map(e -> row(business, e.getKey(), e.getValue()))
+                                    .toList())
+                    .execute();
+    }
+
+    private static CameBackRecord row(BusinessId business, CameBack c, String key) {
+        return new CameBackRecord()
+                .setBusinessId(business)
+                .setId(c.id())
+                .setSource(c.source().words())
+                .setSourceKey(key)
+                .setBankAccountId(c.account())
+                .setBankLineId(c.line())
+                .setCollectionId(c.collection())
+                .setEndToEnd(c.said().endToEnd())
+                .setMandateRef(c.said().mandate())
+                .setPayer(c.said().payer())
+                .setCurrency(c.amount().currency().getCurrencyCode())
+                .setAmountMinor(c.amount().minor())
+                .setChargedMinor(c.charged().minor())
+                .setReason(c.reason())
+                .setBackOn(c.on())
+                .setState(c.state().words());
     }
 
     /** What a notice told of and nobody took in yet is on this line of the statement. */
@@ -134,7 +144,7 @@ class CameBackStore {
     List<CameBack> of(BusinessId business, Collection<CollectionId> collections) {
         return db.selectFrom(CAME_BACK)
                 .where(CAME_BACK.BUSINESS_ID.eq(business))
-                .and(CAME_BACK.COLLECTION_ID.in(collections))
+                .and(DSL.condition("came_back.collection_id = any({0})", uuids(collections)))
                 .orderBy(CAME_BACK.BACK_ON, CAME_BACK.ID)
                 .fetch(CameBackStore::cameBack);
     }

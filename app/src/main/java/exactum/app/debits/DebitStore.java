@@ -6,7 +6,7 @@ import static exactumdb.Tables.DEBIT;
 import static exactumdb.Tables.MANDATE;
 
 import exactum.app.database.CopyRows;
-import exactum.app.database.StatisticsStore;
+import exactum.app.database.Statistics;
 import exactum.app.security.Vault;
 import exactum.core.bank.Iban;
 import exactum.core.ids.BusinessId;
@@ -47,9 +47,9 @@ class DebitStore {
     static final String WITHDRAWN = "withdrawn";
     private final DSLContext db;
     private final Vault vault;
-    private final StatisticsStore statistics;
+    private final Statistics statistics;
 
-    DebitStore(DSLContext db, Vault vault, StatisticsStore statistics) {
+    DebitStore(DSLContext db, Vault vault, Statistics statistics) {
         this.db = db;
         this.vault = vault;
         this.statistics = statistics;
@@ -357,9 +357,13 @@ class DebitStore {
                 .collect(Collectors.toMap(Debit::id, Function.identity()));
     }
 
-    Optional<Debit> findByReference(BusinessId business, String endToEnd) {
-        return find(business, DSL.condition("d.end_to_end = {0}", DSL.val(endToEnd)), 1).stream()
-                .findFirst();
+    /** Which collections go by the end-to-end ids. */
+    Map<String, CollectionId> byReference(BusinessId business, Collection<String> endToEnd) {
+        return db.select(DEBIT.END_TO_END, DEBIT.COLLECTION_ID)
+                .from(DEBIT)
+                .where(DEBIT.BUSINESS_ID.eq(business))
+                .and(DSL.condition("debit.end_to_end = any({0})", DSL.val(endToEnd.toArray(String[]::new))))
+                .fetchMap(DEBIT.END_TO_END, DEBIT.COLLECTION_ID);
     }
 
     List<Debit> ofMandate(BusinessId business, MandateId mandate, int most) {

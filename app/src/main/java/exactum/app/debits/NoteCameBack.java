@@ -16,11 +16,15 @@ import exactum.core.money.Money;
 import exactum.core.problem.Refusal;
 import exactum.formats.pain.StatusReport;
 import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
@@ -47,39 +51,41 @@ public class NoteCameBack {
         this.audit = audit;
     }
 
+    /**
+     * Something that a bank tells.
+     *
+     * @param key what its source knows it by
+     * @param line the line of a statement that it is on, or null
+     */
+    private record Told(String key, BankLineId line, StatementLine.Returned returned, LocalDate on) {}
+
     @EventListener
     @Transactional(propagation = Propagation.MANDATORY)
     void linesRead(LinesRead read) {
+        var told = new ArrayList<Told>();
         for (BankLine line : read.lines()) {
             List<StatementLine.Returned> returned = returned(line.said());
             for (int i = 0; i < returned.size(); i++)
-                note(
-                        read.business(),
-                        CameBack.Source.STATEMENT,
-                        line.id() + "/" + i,
-                        read.account(),
-                        line.id(),
-                        returned.get(i),
-                        line.bookedOn());
+                told.add(new Told(line.id() + "/" + i, line.id(), returned.get(i), line.bookedOn()));
         }
+        note(read.business(), CameBack.Source.STATEMENT, read.account(), told);
     }
 
     @EventListener
     @Transactional(propagation = Propagation.MANDATORY)
     void noticeRead(NoticeRead read) {
+        var told = new ArrayList<Told>();
         List<StatementLine> lines = read.notice().lines();
         for (int l = 0; l < lines.size(); l++) {
             List<StatementLine.Returned> returned = returned(lines.get(l));
             for (int i = 0; i < returned.size(); i++)
-                note(
-                        read.business(),
-                        CameBack.Source.NOTICE,
+                told.add(new Told(
                         "%s/%d/%d".formatted(read.notice().reference(), l, i),
-                        read.account(),
                         null,
                         returned.get(i),
-                        lines.get(l).bookedOn());
+                        lines.get(l).bookedOn()));
         }
+        note(read.business(), CameBack.Source.NOTICE, read.account(), told);
     }
 
     /** What comes back with a line; one that says so by its code alone, as older formats do, counts too. */
@@ -101,43 +107,47 @@ public class NoteCameBack {
                 line.further().account()));
     }
 
-    private void note(
-            BusinessId business,
-            CameBack.Source source,
-            String key,
-            BankAccountId account,
-            BankLineId line,
-            StatementLine.Returned r,
-            LocalDate on) {
-        Optional<DebitStore.Debit> known =
-                r.endToEndId().isEmpty() ? Optional.empty() : debits.findByReference(business, r.endToEndId());
-        CollectionId collection = known.map(DebitStore.Debit::id).orElse(null);
-        var cameBack = new CameBack(
-                new CameBackId(Ids.next()),
-                source,
-                account,
-                line,
-                collection,
-                new CameBack.Said(r.endToEndId(), r.mandate(), r.name()),
-                r.amount(),
-                r.charged(),
-                r.reason(),
-                on,
-                isToldBefore(business, collection, source) ? CameBack.State.SAME : CameBack.State.NEW);
-        if (store.insert(business, cameBack, key) && cameBack.state() == CameBack.State.SAME && line != null)
-            store.nowOnLine(business, collection, r, line);
+    private void note(BusinessId business, CameBack.Source source, BankAccountId account, List<Told> told) {
+        if (told.isEmpty()) return;
+        Map<String, CollectionId> known = debits.byReference(
+                business,
+                told.stream().map(t -> t.returned().endToEndId()).distinct().toList());
+        Set<CollectionId> before = toldBefore(business, known.values(), source);
+        Map<CameBack, String> keys = new LinkedHashMap<>();
+        for (Told t : told) {
+            StatementLine.Returned r = t.returned();
+            CollectionId collection = known.get(r.endToEndId());
+            boolean same = collection != null && before.contains(collection);
+            if (same && t.line() != null) store.nowOnLine(business, collection, r, t.line());
+            var cameBack = new CameBack(
+                    new CameBackId(Ids.next()),
+                    source,
+                    account,
+                    t.line(),
+                    collection,
+                    new CameBack.Said(r.endToEndId(), r.mandate(), r.name()),
+                    r.amount(),
+                    r.charged(),
+                    r.reason(),
+                    t.on(),
+                    same ? CameBack.State.SAME : CameBack.State.NEW);
+            keys.put(cameBack, t.key());
+        }
+        store.insert(business, keys);
     }
 
     /**
-     * Whether another source told of the same before: a notice and its line on the statement are one return. A second line of a
+     * Of which another source told the same before: a notice and its line on the statement are one return. A second line of a
      * statement is not: it is money that went away twice, and is looked at.
      */
-    private boolean isToldBefore(BusinessId business, CollectionId collection, CameBack.Source source) {
-        return collection != null
-                && store.of(business, List.of(collection)).stream()
-                        .anyMatch(b -> b.source() != source
-                                && b.source() != CameBack.Source.REPORT
-                                && b.state() != CameBack.State.SET_ASIDE);
+    private Set<CollectionId> toldBefore(
+            BusinessId business, Collection<CollectionId> collections, CameBack.Source source) {
+        return store.of(business, collections).stream()
+                .filter(b -> b.source() != source
+                        && b.source() != CameBack.Source.REPORT
+                        && b.state() != CameBack.State.SET_ASIDE)
+                .map(CameBack::collection)
+                .collect(Collectors.toSet());
     }
 
     /**
@@ -157,17 +167,13 @@ public class NoteCameBack {
             throw new Refusal(
                     "report.again", "Report %s was taken in before. Nothing was stored again.".formatted(report.id()));
         LocalDate today = bank.now(business).toLocalDate();
-        for (Refused r : refused) {
-            StatementLine.Returned said = new StatementLine.Returned(
-                    r.endToEnd(),
-                    r.mandate(),
-                    r.amount(),
-                    r.amount().withMinor(0),
-                    r.status().reason(),
-                    r.payer(),
-                    "");
-            note(business, CameBack.Source.REPORT, report.id() + "/" + r.key(), null, null, said, today);
-        }
+        note(
+                business,
+                CameBack.Source.REPORT,
+                null,
+                refused.stream()
+                        .map(r -> new Told(report.id() + "/" + r.key(), null, r.said(), today))
+                        .toList());
         if (refused.isEmpty() && report.whole().code().startsWith("AC"))
             files.answer(business, file.id(), "accepted by the bank");
         audit.record(business, "took in a status report", "%s, %d refused".formatted(report.id(), refused.size()));
@@ -179,6 +185,11 @@ public class NoteCameBack {
             String key, String endToEnd, String mandate, String payer, Money amount, StatusReport.Status status) {
         private static Refused of(DebitStore.Debit d, StatusReport.Status status) {
             return new Refused(d.endToEnd(), d.endToEnd(), "", d.customerName(), d.amount(), status);
+        }
+
+        private StatementLine.Returned said() {
+            return new StatementLine.Returned(
+                    endToEnd, mandate, amount, amount.withMinor(0), status.reason(), payer, "");
         }
     }
 

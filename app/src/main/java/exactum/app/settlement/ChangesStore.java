@@ -11,9 +11,10 @@ import static exactumdb.Tables.RECEIPT;
 
 import exactum.app.audit.Audit;
 import exactum.app.database.CopyRows;
-import exactum.app.database.StatisticsStore;
+import exactum.app.database.Statistics;
 import exactum.app.ledger.Ledger;
 import exactum.core.ids.BusinessId;
+import exactum.core.ids.CustomerId;
 import exactum.core.ids.DocumentId;
 import exactum.core.ids.MeansId;
 import exactum.core.ids.ProcessorId;
@@ -24,6 +25,8 @@ import exactum.core.text.Folding;
 import exactumdb.tables.records.ReceiptRecord;
 import java.util.Collection;
 import java.util.List;
+import java.util.Map;
+import java.util.UUID;
 import java.util.function.ToLongFunction;
 import org.jooq.DSLContext;
 import org.jooq.impl.DSL;
@@ -36,9 +39,9 @@ class ChangesStore {
     private final DSLContext db;
     private final Ledger ledger;
     private final ApplicationEventPublisher events;
-    private final StatisticsStore statistics;
+    private final Statistics statistics;
 
-    ChangesStore(DSLContext db, Ledger ledger, ApplicationEventPublisher events, StatisticsStore statistics) {
+    ChangesStore(DSLContext db, Ledger ledger, ApplicationEventPublisher events, Statistics statistics) {
         this.db = db;
         this.ledger = ledger;
         this.events = events;
@@ -82,13 +85,14 @@ class ChangesStore {
                         .and(RECEIPT.SALE_REF.eq(reference)));
     }
 
-    String customerName(BusinessId business, exactum.core.ids.CustomerId customer) {
-        return db.select(CUSTOMER.NAME)
+    Map<CustomerId, String> customerNames(BusinessId business, Collection<CustomerId> customers) {
+        return db.select(CUSTOMER.ID, CUSTOMER.NAME)
                 .from(CUSTOMER)
                 .where(CUSTOMER.BUSINESS_ID.eq(business))
-                .and(CUSTOMER.ID.eq(customer))
-                .fetchSingle()
-                .value1();
+                .and(DSL.condition(
+                        "customer.id = any({0})",
+                        DSL.val(customers.stream().map(CustomerId::value).toArray(UUID[]::new))))
+                .fetchMap(CUSTOMER.ID, CUSTOMER.NAME);
     }
 
     void reserveFor(BusinessId business, DocumentId from, DocumentId to) {
@@ -103,7 +107,7 @@ class ChangesStore {
         if (claims.isEmpty()) return;
         db.execute(
                 "update claim c set left_minor = v.l, own_left_minor = v.o, closed_minor = v.c from unnest({0}, {1}, {2}, {3}) as v(id, l, o, c) where c.business_id = {4} and c.id = v.id",
-                DSL.val(claims.stream().map(c -> c.id().value()).toArray(java.util.UUID[]::new)),
+                DSL.val(claims.stream().map(c -> c.id().value()).toArray(UUID[]::new)),
                 longs(claims, c -> c.left().amount().minor()),
                 longs(claims, c -> c.left().own().minor()),
                 longs(claims, c -> c.closed().minor()),
@@ -115,7 +119,7 @@ class ChangesStore {
         db.execute(
                 "update means m set left_minor = v.l, own_left_minor = v.o, taken_back_minor = v.t, refunded_minor = v.r, refunded_through_minor = v.h, reserved_for = v.f"
                         + " from unnest({0}, {1}, {2}, {3}, {4}, {5}, {6}) as v(id, l, o, t, r, h, f) where m.business_id = {7} and m.id = v.id",
-                DSL.val(means.stream().map(m -> m.id().value()).toArray(java.util.UUID[]::new)),
+                DSL.val(means.stream().map(m -> m.id().value()).toArray(UUID[]::new)),
                 longs(means, m -> m.left().amount().minor()),
                 longs(means, m -> m.left().own().minor()),
                 longs(means, m -> m.takenBack().minor()),
@@ -124,7 +128,7 @@ class ChangesStore {
                 DSL.val(means.stream()
                         .map(m ->
                                 m.reservedFor() == null ? null : m.reservedFor().value())
-                        .toArray(java.util.UUID[]::new)),
+                        .toArray(UUID[]::new)),
                 DSL.inline(business.value()));
     }
 

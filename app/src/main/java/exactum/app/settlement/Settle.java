@@ -1,7 +1,5 @@
 package exactum.app.settlement;
 
-import exactum.app.customers.Customer;
-import exactum.app.customers.FindCustomers;
 import exactum.app.database.Ids;
 import exactum.app.ledger.Ledger;
 import exactum.app.setup.FindSetup;
@@ -44,19 +42,12 @@ import org.springframework.transaction.annotation.Transactional;
 public class Settle {
     private final PositionStore positions;
     private final ChangesStore changesStore;
-    private final FindCustomers customers;
     private final FindSetup setup;
     private final Ledger ledger;
 
-    Settle(
-            PositionStore positions,
-            ChangesStore changesStore,
-            FindCustomers customers,
-            FindSetup setup,
-            Ledger ledger) {
+    Settle(PositionStore positions, ChangesStore changesStore, FindSetup setup, Ledger ledger) {
         this.positions = positions;
         this.changesStore = changesStore;
-        this.customers = customers;
         this.setup = setup;
         this.ledger = ledger;
     }
@@ -82,7 +73,7 @@ public class Settle {
                 .distinct()
                 .sorted(Comparator.comparing(CustomerId::value))
                 .toList();
-        Map<CustomerId, Customer> byId = customers.byId(business, payers);
+        Map<CustomerId, String> names = changesStore.customerNames(business, payers);
         Map<CustomerId, Position> loaded = positions.forReceiving(business, payers, named(payments), accounts, changes);
         Map<Currency, Map<LocalDate, ExchangeRate>> rates = new HashMap<>();
         var means = new ArrayList<Means>(payments.size());
@@ -94,8 +85,7 @@ public class Settle {
                             day -> setup.rate(business, payment.amount().currency(), day));
             var incoming = incoming(payment, rate, accounts);
             means.add(Settling.receive(loaded.get(payment.customer()), incoming, payment.policy()));
-            receipts.add(new ChangesStore.ReceiptRow(
-                    incoming.id(), payment, byId.get(payment.customer()).name()));
+            receipts.add(new ChangesStore.ReceiptRow(incoming.id(), payment, names.get(payment.customer())));
         }
         changesStore.save(business, changes, receipts);
         return means;

@@ -3,6 +3,7 @@ package exactum.app.database;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Queue;
 import java.util.concurrent.ConcurrentLinkedQueue;
@@ -39,5 +40,43 @@ class AtOnceTest {
                     if (i == 7) throw new StackOverflowError("deep");
                 }))
                 .isInstanceOf(StackOverflowError.class);
+    }
+
+    @Test
+    void what_is_made_ahead_is_used_in_order_by_who_asked() {
+        var used = new ArrayList<Integer>();
+        String me = Thread.currentThread().getName();
+        AtOnce.ahead(
+                MANY,
+                i -> {
+                    assertThat(Thread.currentThread().getName()).isNotEqualTo(me);
+                    return i * 2;
+                },
+                made -> {
+                    assertThat(Thread.currentThread().getName()).isEqualTo(me);
+                    used.add(made);
+                });
+        assertThat(used).containsExactlyElementsOf(MANY.stream().map(i -> i * 2).toList());
+        AtOnce.ahead(List.<Integer>of(), i -> i, used::add);
+        assertThat(used).hasSameSizeAs(MANY);
+    }
+
+    @Test
+    void what_goes_wrong_ahead_reaches_who_asked() {
+        assertThatThrownBy(() -> AtOnce.ahead(
+                        MANY,
+                        i -> {
+                            if (i == 7) throw new IllegalStateException("seven");
+                            return i;
+                        },
+                        i -> {}))
+                .isInstanceOf(IllegalStateException.class)
+                .hasMessage("seven");
+    }
+
+    @Test
+    void slices_make_up_the_list() {
+        assertThat(AtOnce.slices(MANY, 30)).extracting(List::size).containsExactly(30, 30, 30, 10);
+        assertThat(AtOnce.slices(List.of(), 30)).isEmpty();
     }
 }

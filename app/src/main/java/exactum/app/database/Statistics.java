@@ -11,11 +11,11 @@ import org.springframework.stereotype.Component;
  * keeps plans, by how few there were.
  */
 @Component
-public class StatisticsStore {
+public class Statistics {
     private static final int MANY = 5_000;
     private final DSLContext db;
 
-    StatisticsStore(DSLContext db) {
+    Statistics(DSLContext db) {
         this.db = db;
     }
 
