@@ -52,6 +52,7 @@ class CandidateStore {
                and ({5}::bigint is null or k.left_minor <= {5}::bigint)
             """;
     private static final String PICKED = "d.number = any({2})";
+    private static final int PAGE = 2_000;
     private final DSLContext db;
 
     CandidateStore(DSLContext db) {
@@ -64,13 +65,13 @@ class CandidateStore {
     /** Those of a filter that are due by a day; of those picked by hand all. */
     List<Found> find(BusinessId business, DebitRun.Filter filter, LocalDate until) {
         boolean isPicked = !filter.documents().isEmpty();
-        var rows = isPicked
-                ? db.fetch(
+        var query = isPicked
+                ? db.resultQuery(
                         FIND.formatted(PICKED),
                         DSL.inline(business.value()),
                         DSL.val(LocalDate.of(9999, 1, 1)),
                         DSL.val(filter.documents().toArray(String[]::new)))
-                : db.fetch(
+                : db.resultQuery(
                         FIND.formatted(COLLECTED.formatted()),
                         DSL.inline(business.value()),
                         DSL.val(until),
@@ -78,7 +79,7 @@ class CandidateStore {
                         DSL.val(filter.group()),
                         DSL.val(filter.tag() == null ? "" : filter.tag()),
                         DSL.val(filter.most()));
-        return rows.map(CandidateStore::found);
+        return query.fetchSize(PAGE).fetch(CandidateStore::found);
     }
 
     /** Those of one document, whoever pays it how. */

@@ -143,7 +143,8 @@ public class PlanDebitRun {
             List<Planned> plan,
             Map<ClaimId, CandidateStore.Found> byClaim,
             Map<DocumentId, Mandate> covering) {
-        var rows = new ArrayList<DebitRunItemRecord>(plan.size());
+        var rows = new ArrayList<DebitRunItemRecord>(CHUNK);
+        int no = 0;
         int out = 0;
         Money total = Money.zero(run.scheme().rules().currency());
         for (Planned planned : plan) {
@@ -157,7 +158,7 @@ public class PlanDebitRun {
                     run.business(),
                     run.id(),
                     new RunItem(
-                            rows.size() + 1,
+                            ++no,
                             c.claim(),
                             c.document(),
                             c.number(),
@@ -169,9 +170,12 @@ public class PlanDebitRun {
                             collect,
                             left,
                             null)));
+            if (rows.size() < CHUNK) continue;
+            runs.insertItems(rows);
+            rows.clear();
         }
         runs.insertItems(rows);
-        runs.planned(run.business(), run.id(), rows.size(), out, total);
+        runs.planned(run.business(), run.id(), no, out, total);
     }
 
     private static RunItem.Collect collect(Planned.In in, Mandate mandate, BankAccount account) {
