@@ -53,7 +53,6 @@ create index on document (business_id, customer_id, document_date);
 create index on document (business_id, origin_id) where origin_id is not null;
 create index on document (business_id, document_date, number);
 create index on document (business_id) where state = 'draft';
-create index document_search on document using gin (search gin_trgm_ops);
 create index document_number_key on document (business_id, lower(replace(number, '-', ''))) where number is not null;
 -- What we collect, and do not ask the payer for.
 create index document_collected on document (business_id, id) where manner ->> 'byCard' = 'false' and manner ->> 'bankAccount' is null;

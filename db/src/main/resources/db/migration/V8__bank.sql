@@ -314,7 +314,7 @@ select r.business_id, r.means_id,
 -- How a document stands, from its claims and from where the money is that settled them; the one place that says so. What
 -- depends on the day (overdue, expired) is told by the earliest open day beside the day.
 create view document_standing_now as
-select d.business_id, d.id as document_id, d.kind, d.customer_id, k.name as customer, d.document_date, coalesce(d.number, '') as number, d.currency, d.gross_minor,
+select d.business_id, d.id as document_id, d.kind, d.customer_id, k.name as customer, d.document_date, coalesce(d.number, '') as number, d.search, d.currency, d.gross_minor,
        coalesce(c.open_minor, 0)::bigint as open_minor,
        coalesce(c.settled_minor, 0)::bigint as settled_minor,
        case when d.kind = 'quote' and d.state = 'issued' then q.expires_on else c.open_due end as open_due,
@@ -350,6 +350,7 @@ create table document_standing (
     customer text not null,
     document_date date not null,
     number text not null,
+    search text not null,
     currency char(3) not null,
     gross_minor bigint not null,
     open_minor bigint not null,
@@ -365,6 +366,7 @@ create index document_standing_customer on document_standing (business_id, custo
 create index document_standing_gross on document_standing (business_id, gross_minor, document_id);
 create index document_standing_due on document_standing (business_id, coalesce(open_due, last_due), document_id);
 create index document_standing_stands on document_standing (business_id, stands, document_date);
+create index document_standing_search on document_standing using gin (search gin_trgm_ops);
 create index document_standing_open on document_standing (business_id, open_minor, document_id);
 create index document_standing_of on document_standing (business_id, customer_id, document_date);
 
@@ -406,13 +408,13 @@ create trigger standing_tallied_out after delete on document_standing referencin
 create function restand_these(businesses int[], documents uuid[]) returns void language plpgsql as $$
 begin
     perform 1 from document_standing s where s.business_id = any(businesses) and s.document_id = any(documents) order by s.document_id for update;
-    insert into document_standing (business_id, document_id, kind, customer_id, customer, document_date, number, currency, gross_minor, open_minor, settled_minor, open_due, last_due, stands)
-    select n.business_id, n.document_id, n.kind, n.customer_id, n.customer, n.document_date, n.number, n.currency, n.gross_minor, n.open_minor, n.settled_minor, n.open_due, n.last_due, n.stands
+    insert into document_standing (business_id, document_id, kind, customer_id, customer, document_date, number, search, currency, gross_minor, open_minor, settled_minor, open_due, last_due, stands)
+    select n.business_id, n.document_id, n.kind, n.customer_id, n.customer, n.document_date, n.number, n.search, n.currency, n.gross_minor, n.open_minor, n.settled_minor, n.open_due, n.last_due, n.stands
       from document_standing_now n where n.business_id = any(businesses) and n.document_id = any(documents)
-    on conflict (business_id, document_id) do update set kind = excluded.kind, customer_id = excluded.customer_id, customer = excluded.customer, document_date = excluded.document_date, number = excluded.number,
+    on conflict (business_id, document_id) do update set kind = excluded.kind, customer_id = excluded.customer_id, customer = excluded.customer, document_date = excluded.document_date, number = excluded.number, search = excluded.search,
            currency = excluded.currency, gross_minor = excluded.gross_minor, open_minor = excluded.open_minor, settled_minor = excluded.settled_minor, open_due = excluded.open_due, last_due = excluded.last_due, stands = excluded.stands
-     where (document_standing.kind, document_standing.customer_id, document_standing.customer, document_standing.document_date, document_standing.number, document_standing.currency, document_standing.gross_minor, document_standing.open_minor, document_standing.settled_minor, document_standing.open_due, document_standing.last_due, document_standing.stands)
-           is distinct from (excluded.kind, excluded.customer_id, excluded.customer, excluded.document_date, excluded.number, excluded.currency, excluded.gross_minor, excluded.open_minor, excluded.settled_minor, excluded.open_due, excluded.last_due, excluded.stands);
+     where (document_standing.kind, document_standing.customer_id, document_standing.customer, document_standing.document_date, document_standing.number, document_standing.search, document_standing.currency, document_standing.gross_minor, document_standing.open_minor, document_standing.settled_minor, document_standing.open_due, document_standing.last_due, document_standing.stands)
+           is distinct from (excluded.kind, excluded.customer_id, excluded.customer, excluded.document_date, excluded.number, excluded.search, excluded.currency, excluded.gross_minor, excluded.open_minor, excluded.settled_minor, excluded.open_due, excluded.last_due, excluded.stands);
 end $$;
 
 -- Many are planned anew each time: a plan from when the tables were small would be kept for the whole of a run that fills them.
@@ -437,7 +439,7 @@ begin
         perform restand(array_agg(distinct business_id), array_agg(id)) from new_rows where state <> 'issued' or kind in ('quote', 'credit note') having count(*) > 0;
     else
         perform restand(array_agg(distinct n.business_id), array_agg(n.id)) from new_rows n join old_rows o on o.business_id = n.business_id and o.id = n.id
-          where (n.state, n.kind, n.customer_id, n.document_date, n.gross_minor, n.currency) is distinct from (o.state, o.kind, o.customer_id, o.document_date, o.gross_minor, o.currency) having count(*) > 0;
+          where (n.state, n.kind, n.customer_id, n.document_date, n.gross_minor, n.currency, n.search) is distinct from (o.state, o.kind, o.customer_id, o.document_date, o.gross_minor, o.currency, o.search) having count(*) > 0;
     end if;
     return null;
 end $$;

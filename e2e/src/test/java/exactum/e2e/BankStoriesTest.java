@@ -64,8 +64,16 @@ class BankStoriesTest {
             assertThat(opened).containsText("Put it together");
             person.settled();
             person.look();
-            opened.locator("input[name=q]").fill("5010");
-            opened.getByText("5010 Bank charges").click();
+            opened.locator("input[name=q]").pressSequentially("501");
+            Locator found = opened.locator(".targets button").first();
+            assertThat(found).containsText("5010 Bank charges");
+            page.waitForResponse(answer -> answer.url().endsWith("q=5010"), () -> {
+                page.keyboard().press("0");
+                page.keyboard().press("Tab");
+            });
+            person.settled();
+            assertThat(found).isFocused();
+            page.keyboard().press("Enter");
             assertThat(opened.locator("[data-remainder]")).hasText("0.00");
             opened.locator("[name=amount0]").fill("86.40");
             assertThat(opened.locator("[data-remainder]")).hasText("−100.00");

@@ -58,8 +58,8 @@ class DocumentListStore implements ListDocuments, Provable {
     private static final String STANDS_OTHERWISE = """
             select 'how ' || coalesce(n.number, s.number) || ' stands is not what it is listed as' from (select * from document_standing_now where business_id = {0}) n
               full join (select * from document_standing where business_id = {0}) s on s.document_id = n.document_id
-             where (n.kind, n.customer_id, n.customer, n.document_date, n.number, n.currency, n.gross_minor, n.open_minor, n.settled_minor, n.open_due, n.last_due, n.stands)
-                   is distinct from (s.kind, s.customer_id, s.customer, s.document_date, s.number, s.currency, s.gross_minor, s.open_minor, s.settled_minor, s.open_due, s.last_due, s.stands) limit 20
+             where (n.kind, n.customer_id, n.customer, n.document_date, n.number, n.search, n.currency, n.gross_minor, n.open_minor, n.settled_minor, n.open_due, n.last_due, n.stands)
+                   is distinct from (s.kind, s.customer_id, s.customer, s.document_date, s.number, s.search, s.currency, s.gross_minor, s.open_minor, s.settled_minor, s.open_due, s.last_due, s.stands) limit 20
             """;
     private static final String TALLIED_OTHERWISE = """
             select 'the tally of ' || kind || 's that are ' || stands || ' is not what they come to' from (
@@ -350,7 +350,7 @@ class DocumentListStore implements ListDocuments, Provable {
 
     private static Condition wanted(BusinessId business, Filter filter, LocalDate today) {
         Condition all = DOCUMENT_STANDING.KIND.in(filter.kinds());
-        if (!filter.words().isBlank()) all = all.and(of(business, SearchWords.in(DOCUMENT.SEARCH, filter.words())));
+        if (!filter.words().isBlank()) all = all.and(SearchWords.in(DOCUMENT_STANDING.SEARCH, filter.words()));
         if (filter.standing() != null) all = all.and(in(filter.standing(), today));
         if (!filter.mandate().isEmpty())
             all = all.and(DOCUMENT_STANDING.OPEN_MINOR.gt(0L))
