@@ -112,10 +112,10 @@
     if (currency) Object.assign(values, { [`currency${at}`]: currency, [`settles${at}`]: settles });
     htmx.ajax("POST", url, { source: $("form", addition), target: $("[data-parts]", addition), swap: "outerHTML", select: "[data-parts]", values });
   }
-  // What was found stays as it is once somebody walks in it: a late answer takes no button from under the cursor.
+  // What a search offers stays as it is once somebody walks in it: a late answer takes no button from under the cursor. A list is always what its filter says.
   document.addEventListener("htmx:beforeSwap", (event) => {
     const { target, requestConfig, xhr } = event.detail;
-    if (xhr.status < 400 && requestConfig.elt.matches("input[name=q], input[name=who]") && target.contains(document.activeElement) && document.activeElement !== requestConfig.elt) event.detail.shouldSwap = false;
+    if (xhr.status < 400 && requestConfig.elt.matches("input[hx-swap='innerHTML']") && target.contains(document.activeElement) && document.activeElement !== requestConfig.elt) event.detail.shouldSwap = false;
   });
   function sort(head) {
     const table = head.closest("table");

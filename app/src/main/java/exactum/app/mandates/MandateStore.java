@@ -294,7 +294,6 @@ class MandateStore implements FindMandates {
                 .fetch(this::mandate);
     }
 
-    /** Moves it to a state; false if somebody changed it meanwhile. */
     /** Moves those that nobody changed meanwhile, and answers them. */
     Set<MandateId> move(BusinessId business, Map<Mandate, Mandates.Becomes> moving) {
         return new HashSet<>(db.fetch(
