@@ -6,6 +6,7 @@ import exactum.app.approvals.ApprovalKind;
 import exactum.app.approvals.Approvals;
 import exactum.app.business.Memberships;
 import exactum.app.business.Role;
+import exactum.app.cards.TakeInNotice;
 import exactum.app.customers.Customer;
 import exactum.app.debits.CommitDebitRun;
 import exactum.app.debits.DebitRun;
@@ -16,6 +17,7 @@ import exactum.app.debits.TakeBackDebit;
 import exactum.app.debits.WithdrawRun;
 import exactum.app.documents.Document;
 import exactum.app.settlement.FindClaims;
+import exactum.app.settlement.FindPayments;
 import exactum.core.ids.CameBackId;
 import exactum.core.problem.Refusal;
 import exactum.core.settlement.Policy;
@@ -93,6 +95,47 @@ class DebitsAtOnceTest {
         debits.book(DUE);
         assertThat(claims.openOf(world.moorings, invoice.id())).isEmpty();
         assertThat(handed.madeTotal().plain()).isEqualTo("80.00");
+        assertThat(world.balance("1100")).isEqualTo(World.euro("0.00"));
+    }
+
+    @RepeatedTest(5)
+    void a_card_page_opened_and_paid_while_the_run_commits_is_the_only_payment(
+            World world, FindClaims claims, FindPayments payments) throws Exception {
+        Debits debits = world.debits();
+        Document invoice = debits.invoice(debits.payer(1), "119.00");
+        debits.invoice(debits.payer(2), "80.00");
+        DebitRun run = debits.rehearse(UNTIL);
+        atOnce(() -> debits.commit(run), () -> paidByCard(world, world.cardPage(invoice)));
+        onlyTheOtherIsCollected(world, debits, run);
+        assertThat(claims.openOf(world.moorings, invoice.id())).isEmpty();
+        assertThat(payments.ofDocument(world.moorings, invoice.id())).hasSize(1);
+    }
+
+    @RepeatedTest(5)
+    void a_card_payment_of_which_word_comes_while_the_run_commits_is_the_only_payment(
+            World world, FindClaims claims, FindPayments payments) throws Exception {
+        Debits debits = world.debits();
+        Document invoice = debits.invoice(debits.payer(1), "119.00");
+        debits.invoice(debits.payer(2), "80.00");
+        DebitRun run = debits.rehearse(UNTIL);
+        CardProcessor.Page page = world.cardPage(invoice);
+        atOnce(() -> debits.commit(run), () -> paidByCard(world, page));
+        onlyTheOtherIsCollected(world, debits, run);
+        assertThat(claims.openOf(world.moorings, invoice.id())).isEmpty();
+        assertThat(payments.ofDocument(world.moorings, invoice.id())).hasSize(1);
+    }
+
+    private static void paidByCard(World world, CardProcessor.Page page) {
+        assertThat(world.sale("sa_" + page.reference, page.reference, "119.00", "2.20"))
+                .isEqualTo(TakeInNotice.Outcome.TAKEN_IN);
+    }
+
+    private static void onlyTheOtherIsCollected(World world, Debits debits, DebitRun run) {
+        DebitRun handed = debits.handOver(debits.run(run.id()));
+        debits.book(DUE);
+        assertThat(handed.madeTotal().plain()).isEqualTo("80.00");
+        assertThat(count(world, "c.channel = 'debit' and c.state = 'collected'"))
+                .isEqualTo(1);
         assertThat(world.balance("1100")).isEqualTo(World.euro("0.00"));
     }
 

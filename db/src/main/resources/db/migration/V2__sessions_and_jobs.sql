@@ -39,8 +39,9 @@ create index on scheduled_tasks (execution_time);
 create index on scheduled_tasks (last_heartbeat);
 create index on scheduled_tasks (priority desc, execution_time asc);
 
--- Whoever just wrote many rows has them counted, so that what follows is planned by what is there now. The application owns no table.
-create function count_rows(tables regclass[]) returns void language plpgsql security definer set search_path = public as $$
+-- Whoever just wrote many rows has them counted, so that what follows is planned by what is there now; from a third of the
+-- usual sample, since somebody waits for it. The application owns no table.
+create function count_rows(tables regclass[]) returns void language plpgsql security definer set search_path = public set default_statistics_target = 30 as $$
 declare
     counted regclass;
 begin

@@ -48,7 +48,7 @@ public final class Serve {
         cluster.initialise();
         if (!cluster.hasPidFile() || !cluster.answers()) {
             if (cluster.hasPidFile()) stopLeftover(cluster);
-            cluster.start(List.of("shared_buffers=256MB", "max_connections=100", "random_page_cost=1.1"));
+            cluster.start(List.of());
         }
         cluster.ensureRole(OWNER, passwords.getProperty("owner"));
         cluster.ensureRole(APP, passwords.getProperty("app"));

@@ -50,14 +50,8 @@ public final class ThrowawayPostgres implements AutoCloseable {
         try {
             Path folder = Files.createTempDirectory("exactum-pg-");
             var cluster = new Cluster(folder, freePort(), PASSWORD);
-            var settings = new ArrayList<>(List.of(
-                    "fsync=off",
-                    "synchronous_commit=off",
-                    "full_page_writes=off",
-                    "max_connections=100",
-                    "shared_buffers=256MB",
-                    "max_wal_size=2GB",
-                    "random_page_cost=1.1"));
+            var settings = new ArrayList<>(
+                    List.of("fsync=off", "synchronous_commit=off", "full_page_writes=off", "max_wal_size=2GB"));
             settings.addAll(more);
             var postgres = new ThrowawayPostgres(folder, cluster, settings);
             Runtime.getRuntime().addShutdownHook(new Thread(postgres::close));

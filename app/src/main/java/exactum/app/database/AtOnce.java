@@ -1,6 +1,9 @@
 package exactum.app.database;
 
 import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.ArrayBlockingQueue;
+import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.Callable;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.Executors;
@@ -8,7 +11,6 @@ import java.util.concurrent.Future;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Consumer;
-import java.util.function.Function;
 import java.util.stream.IntStream;
 import org.springframework.security.concurrent.DelegatingSecurityContextCallable;
 import org.springframework.security.concurrent.DelegatingSecurityContextRunnable;
@@ -27,35 +29,55 @@ public final class AtOnce {
     }
 
     /**
-     * Makes something of each, the next while the one before is used; they are used in order, by whoever asks.
+     * Makes some after some in another thread, and uses them in their order in this one, while the next are made.
      *
-     * @param make in a transaction of its own
+     * @param make in a transaction of its own; hands on what it made, and waits while that is not used
+     * @throws RuntimeException what either of both threw, or an {@link Error} as it is; the other one stops then
      */
-    public static <T, M> void ahead(List<T> all, Function<T, M> make, Consumer<M> use) {
-        if (all.isEmpty()) return;
+    public static <M> void handedOn(Consumer<Consumer<M>> make, Consumer<M> use) {
+        var made = new ArrayBlockingQueue<Optional<M>>(1);
         try (var maker = Executors.newSingleThreadExecutor()) {
-            Future<M> next = maker.submit(named(() -> make.apply(all.getFirst())));
-            for (int i = 0; i < all.size(); i++) {
-                M made = done(next);
-                if (i + 1 < all.size()) {
-                    T following = all.get(i + 1);
-                    next = maker.submit(named(() -> make.apply(following)));
+            Future<?> making = maker.submit(named(() -> {
+                try {
+                    make.accept(some -> put(made, Optional.of(some)));
+                } finally {
+                    put(made, Optional.empty());
                 }
-                use.accept(made);
+                return null;
+            }));
+            try {
+                for (Optional<M> next = made.take(); next.isPresent(); next = made.take()) use.accept(next.get());
+                done(making);
+            } catch (InterruptedException e) {
+                throw interrupted(e);
+            } finally {
+                making.cancel(true);
             }
         }
+    }
+
+    private static <M> void put(BlockingQueue<M> made, M some) {
+        try {
+            made.put(some);
+        } catch (InterruptedException e) {
+            throw interrupted(e);
+        }
+    }
+
+    private static IllegalStateException interrupted(InterruptedException e) {
+        Thread.currentThread().interrupt();
+        return new IllegalStateException(e);
     }
 
     private static <M> Callable<M> named(Callable<M> work) {
         return new DelegatingSecurityContextCallable<>(work);
     }
 
-    private static <M> M done(Future<M> made) {
+    private static void done(Future<?> made) {
         try {
-            return made.get();
+            made.get();
         } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-            throw new IllegalStateException(e);
+            throw interrupted(e);
         } catch (ExecutionException e) {
             if (e.getCause() instanceof RuntimeException cause) throw cause;
             if (e.getCause() instanceof Error cause) throw cause;

@@ -15,6 +15,7 @@ import exactum.core.mandate.MandateState;
 import exactum.core.scheme.SchemeRules;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import org.springframework.stereotype.Component;
@@ -56,10 +57,15 @@ class AnnounceDebits {
     public int announce(BusinessId business) {
         LocalDateTime now = bank.now(business);
         LocalDate today = now.toLocalDate();
-        List<Candidate> untold = candidates.find(business, DebitRun.Filter.ALL, today.plusDays(100)).stream()
-                .map(CandidateStore.Found::candidate)
-                .filter(c -> c.told() == null)
-                .toList();
+        List<Candidate> untold = new ArrayList<>();
+        candidates.each(
+                business,
+                DebitRun.Filter.ALL,
+                today.plusDays(100),
+                some -> some.stream()
+                        .map(CandidateStore.Found::candidate)
+                        .filter(c -> c.told() == null)
+                        .forEach(untold::add));
         Map<DocumentId, Mandate> covering = mandates.covering(
                 business, untold.stream().map(Candidate::document).distinct().toList());
         int told = 0;

@@ -1,9 +1,14 @@
 package exactum.app.debits;
 
+import static exactumdb.Tables.CLAIM;
+import static exactumdb.Tables.COLLECT_AGAIN;
+import static exactumdb.Tables.CUSTOMER;
+import static exactumdb.Tables.DEBIT_NOTICE;
+import static exactumdb.Tables.DOCUMENT;
+
 import exactum.core.collection.Candidate;
 import exactum.core.collection.CollectionDay;
 import exactum.core.ids.BusinessId;
-import exactum.core.ids.ClaimId;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.DocumentId;
 import exactum.core.money.Money;
@@ -13,10 +18,14 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
+import java.util.function.Consumer;
 import org.jooq.DSLContext;
+import org.jooq.Field;
 import org.jooq.Record;
+import org.jooq.ResultQuery;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
 
 /** Open items that might be collected, with the facts about them, from the database. */
 @Component
@@ -27,7 +36,7 @@ class CandidateStore {
                    exists (select 1 from dispute x where x.business_id = d.business_id and x.document_id = d.id and x.closed_on is null) as disputed,
                    (select max(p.pays_on) from promise p where p.business_id = d.business_id and p.document_id = d.id and p.ended_on is null) as promised,
                    a.not_before, coalesce(a.tries, 0) as tries,
-                   n.told_on, n.words as told_by,
+                   n.told_on,
                    case when d.manner ->> 'byCard' = 'false' and d.manner ->> 'bankAccount' is null then
                    (select min((select case when m.kind = 'invoice' and m.state in ('waiting', 'sending', 'sent', 'posted') then m.send_on end
                                   from message m where m.business_id = b.business_id and m.id = b.message_id))
@@ -38,7 +47,7 @@ class CandidateStore {
               join document d on d.business_id = k.business_id and d.id = k.document_id
               join customer c on c.business_id = k.business_id and c.id = k.customer_id
               left join collect_again a on a.business_id = k.business_id and a.claim_id = k.id
-              left join lateral (select told_on, words from debit_notice n where n.business_id = k.business_id and n.claim_id = k.id order by told_on limit 1) n on true
+              left join lateral (select told_on from debit_notice n where n.business_id = k.business_id and n.claim_id = k.id order by told_on limit 1) n on true
              where k.business_id = {0} and k.left_minor > 0 and k.due_date <= {1} and d.kind = 'invoice' and d.state = 'issued'
                and (%s)
              order by k.due_date, k.id
@@ -51,6 +60,31 @@ class CandidateStore {
                and ({4} = '' or exists (select 1 from document_line l where l.business_id = d.business_id and l.document_id = d.id and {4} = any(l.tags)))
                and ({5}::bigint is null or k.left_minor <= {5}::bigint)
             """;
+    private static final Field<Boolean> IN_FLIGHT = DSL.field("in_flight", Boolean.class);
+    private static final Field<Boolean> DISPUTED = DSL.field("disputed", Boolean.class);
+    private static final Field<LocalDate> PROMISED = DSL.field("promised", LocalDate.class);
+    private static final Field<LocalDate> INVOICED_ON = DSL.field("invoiced_on", LocalDate.class);
+    private static final Field<String> UNPLACED = DSL.field("unplaced", String.class);
+    private static final Field<?>[] FOUND = {
+        CLAIM.ID,
+        CLAIM.DOCUMENT_ID,
+        DOCUMENT.NUMBER,
+        CLAIM.CUSTOMER_ID,
+        CUSTOMER.NAME,
+        CLAIM.DUE_DATE,
+        CLAIM.CURRENCY,
+        CLAIM.LEFT_MINOR,
+        CLAIM.EARLY_UNTIL,
+        CLAIM.EARLY_MINOR,
+        IN_FLIGHT,
+        DISPUTED,
+        PROMISED,
+        COLLECT_AGAIN.NOT_BEFORE,
+        COLLECT_AGAIN.TRIES,
+        DEBIT_NOTICE.TOLD_ON,
+        INVOICED_ON,
+        UNPLACED
+    };
     private static final String PICKED = "d.number = any({2})";
     private static final int PAGE = 2_000;
     private final DSLContext db;
@@ -62,10 +96,11 @@ class CandidateStore {
     /** A candidate with the names that a plan shows. */
     record Found(Candidate candidate, String customerName) {}
 
-    /** Those of a filter that are due by a day; of those picked by hand all. */
-    List<Found> find(BusinessId business, DebitRun.Filter filter, LocalDate until) {
+    /** Those of a filter that are due by a day, in due order, some at a time; of those picked by hand all. */
+    @Transactional
+    public void each(BusinessId business, DebitRun.Filter filter, LocalDate until, Consumer<List<Found>> taken) {
         boolean isPicked = !filter.documents().isEmpty();
-        var query = isPicked
+        ResultQuery<Record> query = isPicked
                 ? db.resultQuery(
                         FIND.formatted(PICKED),
                         DSL.inline(business.value()),
@@ -79,17 +114,21 @@ class CandidateStore {
                         DSL.val(filter.group()),
                         DSL.val(filter.tag() == null ? "" : filter.tag()),
                         DSL.val(filter.most()));
-        return query.fetchSize(PAGE).fetch(CandidateStore::found);
+        try (var all = query.coerce(FOUND).fetchSize(PAGE).fetchLazy()) {
+            for (var page = all.fetchNext(PAGE); !page.isEmpty(); page = all.fetchNext(PAGE))
+                taken.accept(page.map(CandidateStore::found));
+        }
     }
 
     /** Those of one document, whoever pays it how. */
     List<Candidate> ofDocument(BusinessId business, DocumentId document) {
-        return db.fetch(
+        return db.resultQuery(
                         FIND.formatted("d.id = {2}"),
                         DSL.inline(business.value()),
                         DSL.val(LocalDate.of(9999, 1, 1)),
                         DSL.val(document.value()))
-                .map(r -> found(r).candidate());
+                .coerce(FOUND)
+                .fetch(r -> found(r).candidate());
     }
 
     /** What is free of the customers' credit in the currency. */
@@ -106,28 +145,28 @@ class CandidateStore {
     }
 
     private static Found found(Record r) {
-        String currency = r.get("currency", String.class);
-        Long early = r.get("early_minor", Long.class);
+        String currency = r.get(CLAIM.CURRENCY);
+        Long early = r.get(CLAIM.EARLY_MINOR);
         var candidate = new Candidate(
-                new ClaimId(r.get("id", UUID.class)),
-                new DocumentId(r.get("document_id", UUID.class)),
-                r.get("number", String.class),
-                new CustomerId(r.get("customer_id", UUID.class)),
-                r.get("due_date", LocalDate.class),
-                Money.ofMinor(currency, r.get("left_minor", Long.class)),
+                r.get(CLAIM.ID),
+                r.get(CLAIM.DOCUMENT_ID),
+                r.get(DOCUMENT.NUMBER),
+                r.get(CLAIM.CUSTOMER_ID),
+                r.get(CLAIM.DUE_DATE),
+                Money.ofMinor(currency, r.get(CLAIM.LEFT_MINOR)),
                 early == null || early == 0
                         ? null
-                        : new EarlySettlement(r.get("early_until", LocalDate.class), Money.ofMinor(currency, early)),
+                        : new EarlySettlement(r.get(CLAIM.EARLY_UNTIL), Money.ofMinor(currency, early)),
                 null,
                 new Candidate.Hindrances(
-                        r.get("in_flight", Boolean.class),
-                        r.get("disputed", Boolean.class),
-                        r.get("promised", LocalDate.class),
-                        unplaced(r.get("unplaced", String.class)),
-                        r.get("not_before", LocalDate.class)),
+                        r.get(IN_FLIGHT),
+                        r.get(DISPUTED),
+                        r.get(PROMISED),
+                        unplaced(r.get(UNPLACED)),
+                        r.get(COLLECT_AGAIN.NOT_BEFORE)),
                 told(r),
-                r.get("tries", Integer.class));
-        return new Found(candidate, r.get("name", String.class));
+                r.get(COLLECT_AGAIN.TRIES));
+        return new Found(candidate, r.get(CUSTOMER.NAME));
     }
 
     private static String unplaced(String line) {
@@ -136,8 +175,8 @@ class CandidateStore {
 
     /** The first that told; its days are those of the mandate, put in where that is known. */
     private static CollectionDay.Told told(Record r) {
-        LocalDate invoice = r.get("invoiced_on", LocalDate.class);
-        LocalDate notice = r.get("told_on", LocalDate.class);
+        LocalDate invoice = r.get(INVOICED_ON);
+        LocalDate notice = r.get(DEBIT_NOTICE.TOLD_ON);
         if (invoice != null && (notice == null || !invoice.isAfter(notice)))
             return new CollectionDay.Told(invoice, 0, "invoice sent");
         return notice == null ? null : new CollectionDay.Told(notice, 0, "advance notice sent");

@@ -2,7 +2,10 @@ package exactum.app.debits;
 
 import static exactumdb.Tables.COLLECTION;
 import static exactumdb.Tables.COLLECTION_ITEM;
+import static exactumdb.Tables.CUSTOMER;
 import static exactumdb.Tables.DEBIT;
+import static exactumdb.Tables.DEBIT_GROUP;
+import static exactumdb.Tables.DEBIT_RUN;
 import static exactumdb.Tables.MANDATE;
 
 import exactum.app.database.CopyRows;
@@ -315,7 +318,7 @@ class DebitStore {
             Map<ClaimId, Money> items) {}
 
     List<Debit> find(BusinessId business, Condition which, int most) {
-        List<Debit> found = db.fetch("""
+        List<Debit> found = db.resultQuery("""
                         select f.id, f.customer_id, k.name, f.currency, f.amount_minor, f.state, f.last_reason, f.group_id, g.reference, f.mandate_id, f.end_to_end, f.try_no, f.collect_on, g.run_id, r.scheme
                           from (select c.id, c.customer_id, c.currency, c.amount_minor, c.state, c.last_reason, d.group_id, d.mandate_id, d.end_to_end, d.try_no, d.collect_on
                                   from collection c join debit d on d.business_id = c.business_id and d.collection_id = c.id
@@ -325,7 +328,23 @@ class DebitStore {
                           join customer k on k.business_id = {0} and k.id = f.customer_id
                          order by f.end_to_end
                         """, DSL.inline(business.value()), which, DSL.inline(most))
-                .map(DebitStore::debit);
+                .coerce(
+                        COLLECTION.ID,
+                        COLLECTION.CUSTOMER_ID,
+                        CUSTOMER.NAME,
+                        COLLECTION.CURRENCY,
+                        COLLECTION.AMOUNT_MINOR,
+                        COLLECTION.STATE,
+                        COLLECTION.LAST_REASON,
+                        DEBIT.GROUP_ID,
+                        DEBIT_GROUP.REFERENCE,
+                        DEBIT.MANDATE_ID,
+                        DEBIT.END_TO_END,
+                        DEBIT.TRY_NO,
+                        DEBIT.COLLECT_ON,
+                        DEBIT_GROUP.RUN_ID,
+                        DEBIT_RUN.SCHEME)
+                .fetch(DebitStore::debit);
         Map<CollectionId, Map<ClaimId, Money>> items = items(business, found);
         return found.stream()
                 .map(d -> new Debit(
@@ -441,20 +460,20 @@ class DebitStore {
 
     private static Debit debit(Record r) {
         return new Debit(
-                new CollectionId(r.get("id", UUID.class)),
-                new DebitGroupId(r.get("group_id", UUID.class)),
-                r.get("reference", String.class),
-                new DebitRunId(r.get("run_id", UUID.class)),
-                new MandateId(r.get("mandate_id", UUID.class)),
-                new CustomerId(r.get("customer_id", UUID.class)),
-                r.get("name", String.class),
-                r.get("end_to_end", String.class),
-                r.get("try_no", Integer.class),
-                r.get("collect_on", LocalDate.class),
-                Scheme.of(r.get("scheme", String.class)),
-                Money.ofMinor(r.get("currency", String.class), r.get("amount_minor", Long.class)),
-                r.get("state", String.class),
-                r.get("last_reason", String.class),
+                r.get(COLLECTION.ID),
+                r.get(DEBIT.GROUP_ID),
+                r.get(DEBIT_GROUP.REFERENCE),
+                r.get(DEBIT_GROUP.RUN_ID),
+                r.get(DEBIT.MANDATE_ID),
+                r.get(COLLECTION.CUSTOMER_ID),
+                r.get(CUSTOMER.NAME),
+                r.get(DEBIT.END_TO_END),
+                r.get(DEBIT.TRY_NO),
+                r.get(DEBIT.COLLECT_ON),
+                r.get(DEBIT_RUN.SCHEME),
+                Money.ofMinor(r.get(COLLECTION.CURRENCY), r.get(COLLECTION.AMOUNT_MINOR)),
+                r.get(COLLECTION.STATE),
+                r.get(COLLECTION.LAST_REASON),
                 Map.of());
     }
 }

@@ -84,7 +84,7 @@ class LookAhead implements FindDebits {
         Integer left = Allows.left(mandate.authority(), mandate.usage());
         if (!can || left != null && left == 0) return Optional.empty();
         LocalDateTime now = bank.now(business);
-        Candidate c = PlanDebitRun.with(candidate, mandate, now.toLocalDate());
+        Candidate c = PlanDebitRun.with(candidate, mandate.covering(), now.toLocalDate());
         LocalDate notBefore = c.hindrances().notBefore();
         LocalDate due = notBefore != null && notBefore.isAfter(c.due()) ? notBefore : c.due();
         CollectionDay day = CollectionDay.earliest(

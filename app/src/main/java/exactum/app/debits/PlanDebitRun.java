@@ -4,36 +4,30 @@ import exactum.app.audit.Audit;
 import exactum.app.database.AtOnce;
 import exactum.app.database.Ids;
 import exactum.app.mandates.FindMandates;
-import exactum.app.mandates.Mandate;
 import exactum.app.setup.BankAccount;
 import exactum.app.web.Texts;
 import exactum.core.collection.Candidate;
 import exactum.core.collection.CollectionDay;
+import exactum.core.collection.Covering;
 import exactum.core.collection.Planned;
 import exactum.core.collection.Planning;
 import exactum.core.ids.BusinessId;
-import exactum.core.ids.ClaimId;
 import exactum.core.ids.DebitRunId;
 import exactum.core.ids.DocumentId;
 import exactum.core.money.Money;
 import exactum.core.problem.Refusal;
 import exactum.core.scheme.Scheme;
 import exactum.core.scheme.Sequence;
-import exactumdb.tables.records.DebitRunItemRecord;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
-import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
 /** Plans a run: every open item that might be collected, in or out with its reason. Nothing is changed by it. */
 @Component
 public class PlanDebitRun {
-    private static final int CHUNK = 5_000;
     private static final int MOST_AHEAD = 60;
     private final CandidateStore candidates;
     private final FindMandates mandates;
@@ -96,37 +90,33 @@ public class PlanDebitRun {
     }
 
     private void plan(DebitRun run, BankAccount account) {
-        List<CandidateStore.Found> found = candidates.find(run.business(), run.filter(), run.until());
-        Map<ClaimId, CandidateStore.Found> byClaim = new HashMap<>();
-        found.forEach(f -> byClaim.put(f.candidate().claim(), f));
-        Map<DocumentId, Mandate> covering = covering(
-                run.business(),
-                found.stream().map(f -> f.candidate().document()).distinct().toList());
         LocalDateTime now = bank.now(run.business());
-        List<Candidate> whole = found.stream()
-                .map(f -> with(f.candidate(), covering.get(f.candidate().document()), now.toLocalDate()))
-                .filter(c -> isAsked(c, run))
-                .toList();
+        String currency = run.scheme().rules().currency().getCurrencyCode();
         var asked = new Planning.Asked(
                 run.scheme(),
                 bank.takes(account),
                 now,
                 run.until(),
-                Money.ofMinor(
-                        run.scheme().rules().currency().getCurrencyCode(),
-                        settings.of(run.business()).leastMinor()));
-        List<Planned> plan = Planning.of(
-                asked,
-                whole,
-                candidates.credit(
-                        run.business(), run.scheme().rules().currency().getCurrencyCode()));
-        write(run, account, plan, byClaim, covering);
+                Money.ofMinor(currency, settings.of(run.business()).leastMinor()));
+        var written = new Written(run, account, new Planning(asked, candidates.credit(run.business(), currency)));
+        AtOnce.<List<CandidateStore.Found>>handedOn(
+                taken -> candidates.each(
+                        run.business(),
+                        run.filter(),
+                        run.until(),
+                        some -> taken.accept(covered(run.business(), some, now.toLocalDate()))),
+                written::plan);
+        runs.planned(run.business(), run.id(), written.no, written.out, written.total);
     }
 
-    private Map<DocumentId, Mandate> covering(BusinessId business, List<DocumentId> documents) {
-        Map<DocumentId, Mandate> covering = new ConcurrentHashMap<>();
-        AtOnce.each(AtOnce.slices(documents, CHUNK), some -> covering.putAll(mandates.covering(business, some)));
-        return covering;
+    private List<CandidateStore.Found> covered(BusinessId business, List<CandidateStore.Found> some, LocalDate today) {
+        Map<DocumentId, Covering> covering = mandates.planned(
+                business,
+                some.stream().map(f -> f.candidate().document()).distinct().toList());
+        return some.stream()
+                .map(f -> new CandidateStore.Found(
+                        with(f.candidate(), covering.get(f.candidate().document()), today), f.customerName()))
+                .toList();
     }
 
     /** Those of another scheme's mandates have a run of their own; what has none at all is shown wherever it may belong. */
@@ -137,48 +127,53 @@ public class PlanDebitRun {
                 : c.mandate().authority().scheme() == run.scheme();
     }
 
-    private void write(
-            DebitRun run,
-            BankAccount account,
-            List<Planned> plan,
-            Map<ClaimId, CandidateStore.Found> byClaim,
-            Map<DocumentId, Mandate> covering) {
-        var rows = new ArrayList<DebitRunItemRecord>(CHUNK);
-        int no = 0;
-        int out = 0;
-        Money total = Money.zero(run.scheme().rules().currency());
-        for (Planned planned : plan) {
-            Candidate c = planned.candidate();
-            Mandate mandate = covering.get(c.document());
-            RunItem.Collect collect = planned instanceof Planned.In in ? collect(in, mandate, account) : null;
+    /** What is planned so far, and written down. */
+    private final class Written {
+        private final DebitRun run;
+        private final BankAccount account;
+        private final Planning planning;
+        private int no;
+        private int out;
+        private Money total;
+
+        private Written(DebitRun run, BankAccount account, Planning planning) {
+            this.run = run;
+            this.account = account;
+            this.planning = planning;
+            this.total = Money.zero(run.scheme().rules().currency());
+        }
+
+        private void plan(List<CandidateStore.Found> some) {
+            runs.insertItems(some.stream()
+                    .filter(f -> isAsked(f.candidate(), run))
+                    .map(f -> DebitRunStore.row(run.business(), run.id(), item(f)))
+                    .toList());
+        }
+
+        private RunItem item(CandidateStore.Found found) {
+            Candidate c = found.candidate();
+            Planned planned = planning.next(c);
+            RunItem.Collect collect = planned instanceof Planned.In in ? collect(in, c.mandate(), account) : null;
+            RunItem.Out left = planned instanceof Planned.Out o ? new RunItem.Out(o.reason(), o.words()) : null;
             if (collect == null) out++;
             else total = total.plus(collect.amount());
-            RunItem.Out left = planned instanceof Planned.Out o ? new RunItem.Out(o.reason(), o.words()) : null;
-            rows.add(DebitRunStore.row(
-                    run.business(),
-                    run.id(),
-                    new RunItem(
-                            ++no,
-                            c.claim(),
-                            c.document(),
-                            c.number(),
-                            c.customer(),
-                            byClaim.get(c.claim()).customerName(),
-                            c.due(),
-                            c.left(),
-                            c.tries(),
-                            collect,
-                            left,
-                            null)));
-            if (rows.size() < CHUNK) continue;
-            runs.insertItems(rows);
-            rows.clear();
+            return new RunItem(
+                    ++no,
+                    c.claim(),
+                    c.document(),
+                    c.number(),
+                    c.customer(),
+                    found.customerName(),
+                    c.due(),
+                    c.left(),
+                    c.tries(),
+                    collect,
+                    left,
+                    null);
         }
-        runs.insertItems(rows);
-        runs.planned(run.business(), run.id(), no, out, total);
     }
 
-    private static RunItem.Collect collect(Planned.In in, Mandate mandate, BankAccount account) {
+    private static RunItem.Collect collect(Planned.In in, Covering mandate, BankAccount account) {
         return new RunItem.Collect(
                 mandate.id(),
                 mandate.revision(),
@@ -195,7 +190,7 @@ public class PlanDebitRun {
     }
 
     /** With its mandate; a payer who was not told yet is told today. */
-    static Candidate with(Candidate c, Mandate mandate, LocalDate today) {
+    static Candidate with(Candidate c, Covering mandate, LocalDate today) {
         int days = mandate == null ? 0 : mandate.authority().noticeDays();
         CollectionDay.Told told = c.told() == null
                 ? new CollectionDay.Told(today, days, "no notice went yet; one goes on")
@@ -208,7 +203,7 @@ public class PlanDebitRun {
                 c.due(),
                 c.left(),
                 c.early(),
-                mandate == null ? null : mandate.covering(),
+                mandate,
                 c.hindrances(),
                 told,
                 c.tries());

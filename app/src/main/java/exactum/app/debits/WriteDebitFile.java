@@ -122,9 +122,8 @@ class WriteDebitFile {
 
     private void debits(DebitRun run, DebitGroupStore.Group group, SchemeRules rules, Pain008Writer writer) {
         List<DebitGroupStore.Numbered> all = groupStore.inGroup(run.business(), group.id(), "", Integer.MAX_VALUE);
-        AtOnce.ahead(
-                AtOnce.slices(all, CHUNK),
-                some -> debits.forFile(run.business(), some),
+        AtOnce.<List<DebitStore.ForFile>>handedOn(
+                taken -> AtOnce.slices(all, CHUNK).forEach(some -> taken.accept(debits.forFile(run.business(), some))),
                 some -> some.forEach(d -> writer.debit(debit(d, rules))));
     }
 

@@ -56,14 +56,21 @@ class DocumentListStore implements ListDocuments, Provable {
               having sum(documents) <> 0 or sum(gross_minor) <> 0 or sum(open_minor) <> 0
             """;
     private static final String STANDS_OTHERWISE = """
-            select 'how ' || coalesce(n.number, s.number) || ' stands is not what it is listed as' from (select * from document_standing_now where business_id = {0}) n
-              full join (select * from document_standing where business_id = {0}) s on s.document_id = n.document_id
-             where (n.kind, n.customer_id, n.customer, n.document_date, n.number, n.search, n.currency, n.gross_minor, n.open_minor, n.settled_minor, n.open_due, n.last_due, n.stands)
-                   is distinct from (s.kind, s.customer_id, s.customer, s.document_date, s.number, s.search, s.currency, s.gross_minor, s.open_minor, s.settled_minor, s.open_due, s.last_due, s.stands) limit 20
+            select 'how ' || (select coalesce(d.number, 'a draft') from document d where d.business_id = {0} and d.id = coalesce(n.document_id, s.document_id)) || ' stands is not what it is listed as'
+              from (select * from document_stand_now where business_id = {0}) n
+              full join (select * from document_stand where business_id = {0}) s on s.document_id = n.document_id
+             where (n.kind, n.currency, n.gross_minor, n.open_minor, n.settled_minor, n.open_due, n.last_due, n.stands)
+                   is distinct from (s.kind, s.currency, s.gross_minor, s.open_minor, s.settled_minor, s.open_due, s.last_due, s.stands) limit 20
+            """;
+    private static final String LISTED_OTHERWISE = """
+            select coalesce(n.number, l.number) || ' is not listed by what it is' from (select * from document_listing_now where business_id = {0}) n
+              full join (select * from document_listing where business_id = {0}) l on l.document_id = n.document_id
+             where (n.kind, n.customer_id, n.customer, n.document_date, n.number, n.search, n.gross_minor)
+                   is distinct from (l.kind, l.customer_id, l.customer, l.document_date, l.number, l.search, l.gross_minor) limit 20
             """;
     private static final String TALLIED_OTHERWISE = """
             select 'the tally of ' || kind || 's that are ' || stands || ' is not what they come to' from (
-                select kind, stands, open_due, currency, 1 as n, gross_minor, open_minor from document_standing where business_id = {0}
+                select kind, stands, open_due, currency, 1 as n, gross_minor, open_minor from document_stand where business_id = {0}
                 union all select kind, stands, open_due, currency, -documents, -gross_minor, -open_minor from document_tally where business_id = {0}) both_ways
              group by kind, stands, open_due, currency having sum(n) <> 0 or sum(gross_minor) <> 0 or sum(open_minor) <> 0 limit 20
             """;
@@ -265,7 +272,7 @@ class DocumentListStore implements ListDocuments, Provable {
 
     @Override
     public List<String> disagreements(BusinessId business) {
-        return Prove.all(db, business, STANDS_OTHERWISE, TALLIED_OTHERWISE);
+        return Prove.all(db, business, STANDS_OTHERWISE, LISTED_OTHERWISE, TALLIED_OTHERWISE);
     }
 
     private Totals totals(BusinessId business, Condition wanted) {

@@ -2,7 +2,7 @@ package exactum.app.documents;
 
 import static exactumdb.Tables.DOCUMENT;
 import static exactumdb.Tables.DOCUMENT_LINE;
-import static exactumdb.Tables.DOCUMENT_STANDING;
+import static exactumdb.Tables.DOCUMENT_STAND;
 import static exactumdb.Tables.DOCUMENT_TAX;
 
 import exactum.app.ledger.Provable;
@@ -81,10 +81,10 @@ class DocumentStore implements FindDocuments, Provable {
 
     @Override
     public Standing standing(BusinessId business, DocumentId id, LocalDate today) {
-        return db.select(DOCUMENT_STANDING.STANDS, DOCUMENT_STANDING.OPEN_DUE)
-                .from(DOCUMENT_STANDING)
-                .where(DOCUMENT_STANDING.BUSINESS_ID.eq(business))
-                .and(DOCUMENT_STANDING.DOCUMENT_ID.eq(id))
+        return db.select(DOCUMENT_STAND.STANDS, DOCUMENT_STAND.OPEN_DUE)
+                .from(DOCUMENT_STAND)
+                .where(DOCUMENT_STAND.BUSINESS_ID.eq(business))
+                .and(DOCUMENT_STAND.DOCUMENT_ID.eq(id))
                 .fetchSingle(r -> Standing.of(r.value1(), r.value2(), today));
     }
 

@@ -1,6 +1,7 @@
 package exactum.app.mandates;
 
 import exactum.core.bank.Iban;
+import exactum.core.collection.Covering;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.DocumentId;
@@ -23,6 +24,9 @@ public interface FindMandates {
 
     /** Which mandate covers each of the documents: the document's own before its arrangement's before the customer's, an active one before others, the newest first. */
     Map<DocumentId, Mandate> covering(BusinessId business, Collection<DocumentId> documents);
+
+    /** The same, with what a plan looks at alone. */
+    Map<DocumentId, Covering> planned(BusinessId business, Collection<DocumentId> documents);
 
     /** The one that would cover what is made for a customer now, if there is one. */
     Optional<Mandate> forCustomer(BusinessId business, CustomerId customer);

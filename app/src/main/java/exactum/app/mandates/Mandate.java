@@ -65,7 +65,7 @@ public record Mandate(
 
     /** As a plan looks at it. */
     public Covering covering() {
-        return new Covering(id, reference, authority, state, usage);
+        return new Covering(id, reference, authority, state, usage, revision);
     }
 
     /** How many more may be collected, or null for any number. */

@@ -1,6 +1,7 @@
 package exactum.app.mandates;
 
 import static exactumdb.Tables.CUSTOMER;
+import static exactumdb.Tables.DOCUMENT;
 import static exactumdb.Tables.MANDATE;
 import static exactumdb.Tables.MANDATE_COVER;
 import static exactumdb.Tables.MANDATE_EVENT;
@@ -9,6 +10,7 @@ import exactum.app.audit.Audit;
 import exactum.app.database.SearchWords;
 import exactum.app.security.Vault;
 import exactum.core.bank.Iban;
+import exactum.core.collection.Covering;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.DocumentId;
@@ -50,15 +52,16 @@ import tools.jackson.databind.json.JsonMapper;
 @Component
 class MandateStore implements FindMandates {
     private static final String COVERING = """
-            select distinct on (d.id) d.id as covered, c.mandate_id
+            select distinct on (d.id) d.id, m.id, m.reference, m.scheme, m.signed_on, m.valid_from, m.valid_until, m.one_off, m.agreed_count, m.cap_minor, m.notice_days,
+                   m.state, m.counted, m.ever_collected, m.last_presented, m.revision
               from document d
-              join mandate_cover c on c.business_id = d.business_id
-               and (c.document_id = d.id or c.recurring_id = d.origin_id or c.customer_id = d.customer_id)
-              join mandate m on m.business_id = c.business_id and m.id = c.mandate_id
+             cross join lateral (
+                   select v.mandate_id, 1 as far from mandate_cover v where v.business_id = d.business_id and v.document_id = d.id
+                   union all select v.mandate_id, 2 from mandate_cover v where v.business_id = d.business_id and v.recurring_id = d.origin_id
+                   union all select v.mandate_id, 3 from mandate_cover v where v.business_id = d.business_id and v.customer_id = d.customer_id) c
+              join mandate m on m.business_id = d.business_id and m.id = c.mandate_id
              where d.business_id = {0} and d.id = any({1})
-             order by d.id, (m.replaced_by is not null), (m.state <> 'active'), (m.state <> 'suspended'),
-                      case when c.document_id is not null then 1 when c.recurring_id is not null then 2 else 3 end,
-                      m.made_on desc, m.id desc
+             order by d.id, (m.replaced_by is not null), (m.state <> 'active'), (m.state <> 'suspended'), c.far, m.made_on desc, m.id desc
             """;
     private static final Field<LocalDate> SINCE = DSL.field(DSL.select(DSL.max(MANDATE_EVENT.EVENT_ON))
                     .from(MANDATE_EVENT)
@@ -201,17 +204,64 @@ class MandateStore implements FindMandates {
 
     @Override
     public Map<DocumentId, Mandate> covering(BusinessId business, Collection<DocumentId> documents) {
-        Map<DocumentId, MandateId> ids = new LinkedHashMap<>();
-        UUID[] wanted = documents.stream().map(DocumentId::value).toArray(UUID[]::new);
-        db.fetch(COVERING, DSL.val(business.value()), DSL.val(wanted))
-                .forEach(r -> ids.put(
-                        new DocumentId(r.get("covered", UUID.class)), new MandateId(r.get("mandate_id", UUID.class))));
-        UUID[] mandates = ids.values().stream().distinct().map(MandateId::value).toArray(UUID[]::new);
-        Map<MandateId, Mandate> byId = select(business, DSL.condition("mandate.id = any({0})", DSL.val(mandates)))
-                .fetchMap(MANDATE.ID, this::mandate);
+        Map<DocumentId, Covering> planned = planned(business, documents);
+        Map<MandateId, Mandate> byId = byId(
+                business, planned.values().stream().map(Covering::id).distinct().toList());
         Map<DocumentId, Mandate> covering = new LinkedHashMap<>();
-        ids.forEach((document, mandate) -> covering.put(document, byId.get(mandate)));
+        planned.forEach((document, mandate) -> covering.put(document, byId.get(mandate.id())));
         return covering;
+    }
+
+    @Override
+    public Map<DocumentId, Covering> planned(BusinessId business, Collection<DocumentId> documents) {
+        UUID[] wanted = documents.stream().map(DocumentId::value).toArray(UUID[]::new);
+        return db.resultQuery(COVERING, DSL.val(business.value()), DSL.val(wanted))
+                .coerce(
+                        DOCUMENT.ID,
+                        MANDATE.ID,
+                        MANDATE.REFERENCE,
+                        MANDATE.SCHEME,
+                        MANDATE.SIGNED_ON,
+                        MANDATE.VALID_FROM,
+                        MANDATE.VALID_UNTIL,
+                        MANDATE.ONE_OFF,
+                        MANDATE.AGREED_COUNT,
+                        MANDATE.CAP_MINOR,
+                        MANDATE.NOTICE_DAYS,
+                        MANDATE.STATE,
+                        MANDATE.COUNTED,
+                        MANDATE.EVER_COLLECTED,
+                        MANDATE.LAST_PRESENTED,
+                        MANDATE.REVISION)
+                .fetchMap(DOCUMENT.ID, MandateStore::covering);
+    }
+
+    private static Covering covering(Record m) {
+        return new Covering(
+                m.get(MANDATE.ID),
+                new MandateReference(m.get(MANDATE.REFERENCE)),
+                authority(m),
+                m.get(MANDATE.STATE),
+                usage(m),
+                m.get(MANDATE.REVISION));
+    }
+
+    private static Authority authority(Record m) {
+        Scheme scheme = m.get(MANDATE.SCHEME);
+        Long cap = m.get(MANDATE.CAP_MINOR);
+        return new Authority(
+                scheme,
+                m.get(MANDATE.SIGNED_ON),
+                m.get(MANDATE.VALID_FROM),
+                m.get(MANDATE.VALID_UNTIL),
+                m.get(MANDATE.ONE_OFF),
+                m.get(MANDATE.AGREED_COUNT),
+                cap == null ? null : Money.ofMinor(scheme.rules().currency().getCurrencyCode(), cap),
+                m.get(MANDATE.NOTICE_DAYS));
+    }
+
+    private static Usage usage(Record m) {
+        return new Usage(m.get(MANDATE.COUNTED), m.get(MANDATE.EVER_COLLECTED), m.get(MANDATE.LAST_PRESENTED));
     }
 
     @Override
@@ -288,7 +338,10 @@ class MandateStore implements FindMandates {
                         MANDATE.STATE
                                 .in(MandateState.SUSPENDED, MandateState.AWAITING_BANK)
                                 .or(MANDATE.STATE.eq(MandateState.ACTIVE).and(MANDATE.VALID_UNTIL.le(until)))
-                                .or(MANDATE.STATE.eq(MandateState.ACTIVE).and(lastUsed.le(used))))
+                                .or(MANDATE.STATE
+                                        .eq(MandateState.ACTIVE)
+                                        .and(MANDATE.USED_YEAR.le(used.getYear()))
+                                        .and(lastUsed.le(used))))
                 .orderBy(MANDATE.VALID_UNTIL, lastUsed, MANDATE.ID)
                 .limit(most)
                 .fetch(this::mandate);
@@ -438,30 +491,18 @@ class MandateStore implements FindMandates {
 
     private Mandate mandate(Record row) {
         MandateRecord m = row.into(MANDATE);
-        Scheme scheme = m.getScheme();
-        Money cap = m.getCapMinor() == null
-                ? null
-                : Money.ofMinor(scheme.rules().currency().getCurrencyCode(), m.getCapMinor());
         return new Mandate(
                 m.getId(),
                 new MandateReference(m.getReference()),
                 m.getCustomerId(),
                 row.get(CUSTOMER.NAME),
-                new Authority(
-                        scheme,
-                        m.getSignedOn(),
-                        m.getValidFrom(),
-                        m.getValidUntil(),
-                        m.getOneOff(),
-                        m.getAgreedCount(),
-                        cap,
-                        m.getNoticeDays()),
+                authority(m),
                 m.getState(),
                 new Mandate.Payer(m.getPayerName(), m.getIbanEnding(), m.getBic()),
                 Way.of(m.getWay()),
                 new Mandate.Amended(m.getFormerReference(), m.getNewAccount()),
                 m.getReplacedBy(),
-                new Usage(m.getCounted(), m.getEverCollected(), m.getLastPresented()),
+                usage(m),
                 m.getMadeOn(),
                 row.get(SINCE),
                 m.getRevision());

@@ -3,7 +3,7 @@ package exactum.app.settlement;
 import static exactumdb.Tables.ALLOCATION;
 import static exactumdb.Tables.CLAIM;
 import static exactumdb.Tables.CUSTOMER;
-import static exactumdb.Tables.DOCUMENT_STANDING;
+import static exactumdb.Tables.DOCUMENT_STAND;
 import static exactumdb.Tables.ENTRY;
 import static exactumdb.Tables.MEANS;
 import static exactumdb.Tables.POSTING;
@@ -72,7 +72,7 @@ class ChangesStore {
 
     /** So many payments were taken in. */
     void wrote(int payments) {
-        statistics.wrote(payments, MEANS, RECEIPT, ALLOCATION, CLAIM, ENTRY, POSTING, DOCUMENT_STANDING);
+        statistics.wrote(payments, MEANS, RECEIPT, ALLOCATION, CLAIM, ENTRY, POSTING, DOCUMENT_STAND);
     }
 
     /** Whether the sale of a processor was taken before. */

@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Queue;
 import java.util.concurrent.ConcurrentLinkedQueue;
+import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 
@@ -46,32 +47,46 @@ class AtOnceTest {
     void what_is_made_ahead_is_used_in_order_by_who_asked() {
         var used = new ArrayList<Integer>();
         String me = Thread.currentThread().getName();
-        AtOnce.ahead(
-                MANY,
-                i -> {
+        AtOnce.<Integer>handedOn(
+                taken -> MANY.forEach(i -> {
                     assertThat(Thread.currentThread().getName()).isNotEqualTo(me);
-                    return i * 2;
-                },
+                    taken.accept(i * 2);
+                }),
                 made -> {
                     assertThat(Thread.currentThread().getName()).isEqualTo(me);
                     used.add(made);
                 });
         assertThat(used).containsExactlyElementsOf(MANY.stream().map(i -> i * 2).toList());
-        AtOnce.ahead(List.<Integer>of(), i -> i, used::add);
+        AtOnce.<Integer>handedOn(taken -> {}, used::add);
         assertThat(used).hasSameSizeAs(MANY);
     }
 
     @Test
     void what_goes_wrong_ahead_reaches_who_asked() {
-        assertThatThrownBy(() -> AtOnce.ahead(
-                        MANY,
-                        i -> {
+        var used = new ArrayList<Integer>();
+        assertThatThrownBy(() -> AtOnce.<Integer>handedOn(
+                        taken -> MANY.forEach(i -> {
                             if (i == 7) throw new IllegalStateException("seven");
-                            return i;
-                        },
-                        i -> {}))
+                            taken.accept(i);
+                        }),
+                        used::add))
                 .isInstanceOf(IllegalStateException.class)
                 .hasMessage("seven");
+        assertThat(used).containsExactlyElementsOf(MANY.subList(0, MANY.indexOf(7)));
+    }
+
+    @Test
+    void who_cannot_use_what_was_made_stops_the_maker() {
+        var made = new AtomicInteger();
+        assertThatThrownBy(() -> AtOnce.<Integer>handedOn(
+                        taken -> {
+                            for (made.set(0); made.get() < 1_000_000; made.incrementAndGet()) taken.accept(made.get());
+                        },
+                        i -> {
+                            throw new StackOverflowError("deep");
+                        }))
+                .isInstanceOf(StackOverflowError.class);
+        assertThat(made.get()).isLessThan(10);
     }
 
     @Test

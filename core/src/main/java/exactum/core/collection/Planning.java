@@ -12,9 +12,7 @@ import exactum.core.settlement.EarlySettlement;
 import exactum.core.text.Days;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
-import java.util.Comparator;
 import java.util.HashMap;
-import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 
@@ -27,7 +25,10 @@ public final class Planning {
     private final Map<CustomerId, Money> credit;
     private final Map<MandateId, Usage> usage = new HashMap<>();
 
-    private Planning(Asked asked, Map<CustomerId, Money> credit) {
+    /**
+     * @param credit each customer's credit on account in the scheme's currency
+     */
+    public Planning(Asked asked, Map<CustomerId, Money> credit) {
         this.asked = asked;
         this.credit = new HashMap<>(credit);
     }
@@ -43,22 +44,8 @@ public final class Planning {
      */
     public record Asked(Scheme scheme, CollectionDay.Bank bank, LocalDateTime now, LocalDate until, Money least) {}
 
-    /**
-     * The plan, in the order of the candidates.
-     *
-     * @param credit each customer's credit on account in the scheme's currency
-     */
-    public static List<Planned> of(Asked asked, List<Candidate> candidates, Map<CustomerId, Money> credit) {
-        var planning = new Planning(asked, credit);
-        var decided = new HashMap<Candidate, Planned>();
-        candidates.stream()
-                .sorted(Comparator.comparing(Candidate::due)
-                        .thenComparing(c -> c.claim().value()))
-                .forEach(c -> decided.put(c, planning.one(c)));
-        return candidates.stream().map(decided::get).toList();
-    }
-
-    private Planned one(Candidate c) {
+    /** Decides of the next, which is due no earlier than those before it. */
+    public Planned next(Candidate c) {
         return hindered(c).or(() -> withoutMandate(c)).orElseGet(() -> dated(c));
     }
 

@@ -18,6 +18,7 @@ import java.time.LocalTime;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 
 /** Every candidate is in or out, with its reason in words. Planned on Monday 1 June 2026, at nine. */
@@ -47,7 +48,8 @@ class PlanningTest {
                 Scheme.SEPA_CORE.rules().reference("M-1"),
                 authority,
                 state,
-                new Usage(counted, counted > 0, null));
+                new Usage(counted, counted > 0, null),
+                1);
     }
 
     private static final Covering ACTIVE = covering(MandateState.ACTIVE, null, null, 0);
@@ -72,7 +74,8 @@ class PlanningTest {
     }
 
     private List<Planned> plan(Map<CustomerId, Money> credit, Candidate... candidates) {
-        return Planning.of(asked, List.of(candidates), credit);
+        var planning = new Planning(asked, credit);
+        return Stream.of(candidates).map(planning::next).toList();
     }
 
     private Planned.Out out(Candidate candidate) {
@@ -171,10 +174,10 @@ class PlanningTest {
     void credit_on_account_goes_to_the_oldest_first() {
         List<Planned> plan = plan(
                 Map.of(ANNA, Money.of("EUR", "150.00")),
-                item(2, "100.00", TODAY.plusDays(1), ACTIVE, Candidate.Hindrances.NONE),
-                item(1, "100.00", TODAY, ACTIVE, Candidate.Hindrances.NONE));
-        assertThat(((Planned.Out) plan.get(1)).reason()).isEqualTo(LeftOut.CREDIT);
-        Planned.In second = (Planned.In) plan.getFirst();
+                item(1, "100.00", TODAY, ACTIVE, Candidate.Hindrances.NONE),
+                item(2, "100.00", TODAY.plusDays(1), ACTIVE, Candidate.Hindrances.NONE));
+        assertThat(((Planned.Out) plan.getFirst()).reason()).isEqualTo(LeftOut.CREDIT);
+        Planned.In second = (Planned.In) plan.getLast();
         assertThat(second.credit().plain()).isEqualTo("50.00");
         assertThat(second.amount().plain()).isEqualTo("50.00");
     }
