@@ -137,29 +137,32 @@ final class SameRows implements AutoCloseable {
         execute("alter table document enable trigger document_stands_in");
         execute("alter table claim enable trigger claim_stands_in");
         execute("analyze");
-        for (String kept : List.of("document_listing", "document_stand"))
-            execute(
-                    "insert into %1$s select n.* from %1$s_now n where not exists (select 1 from %1$s s where s.business_id = n.business_id and s.document_id = n.document_id)"
-                            .formatted(kept));
+        execute(
+                "insert into document_standing (business_id, document_id, kind, customer_id, customer, document_date, number, search, currency, gross_minor, open_minor, settled_minor, open_due, last_due, stands)"
+                        + " select n.business_id, n.document_id, n.kind, n.customer_id, n.customer, n.document_date, n.number, n.search, n.currency, n.gross_minor, n.open_minor, n.settled_minor, n.open_due, n.last_due, n.stands from document_standing_now n"
+                        + " where not exists (select 1 from document_standing s where s.business_id = n.business_id and s.document_id = n.document_id)");
+        keepKeys();
+    }
+
+    private void keepKeys() throws SQLException {
+        execute("delete from standing_key");
+        execute(
+                "insert into standing_key select business_id, document_id, stands, open_minor, coalesce(open_due, last_due) from document_standing");
     }
 
     /** Most of the documents are paid, some of them are void, and their numbers, dates, amounts and texts differ. */
     void varyDocuments() throws SQLException {
         execute(
-                "create temp table varied as select business_id b, document_id d, abs(hashtext(document_id::text)) % 100 k, abs(hashtext(number)) % 90000 h from document_listing");
-        execute("create index on varied (b, d)");
-        execute(
-                "update document_stand set stands = case when k < 94 then 'paid' when k = 99 then 'void' else stands end, open_minor = case when k < 94 or k = 99 then 0 else open_minor end, settled_minor = case when k < 94 then gross_minor else 0 end, open_due = case when k < 94 or k = 99 then null else open_due end, gross_minor = gross_minor + h"
-                        + " from varied where business_id = b and document_id = d");
-        execute(
-                "update document_listing set gross_minor = gross_minor + h, document_date = document_date - (h % 300) from varied where business_id = b and document_id = d");
+                "update document_standing set stands = case when k < 94 then 'paid' when k = 99 then 'void' else stands end, open_minor = case when k < 94 or k = 99 then 0 else open_minor end, settled_minor = case when k < 94 then gross_minor else 0 end, open_due = case when k < 94 or k = 99 then null else open_due end, gross_minor = gross_minor + h, document_date = document_date - (h % 300)"
+                        + " from (select business_id b, document_id d, abs(hashtext(document_id::text)) % 100 k, abs(hashtext(number)) % 90000 h from document_standing) v where business_id = b and document_id = d");
         execute("alter table claim disable trigger claim_stands");
         execute(
-                "update claim c set left_minor = 0, own_left_minor = 0 from document_stand s where s.business_id = c.business_id and s.document_id = c.document_id and s.open_minor = 0");
+                "update claim c set left_minor = 0, own_left_minor = 0 from document_standing s where s.business_id = c.business_id and s.document_id = c.document_id and s.open_minor = 0");
         execute("alter table claim enable trigger claim_stands");
         execute("vacuum analyze claim");
-        execute("vacuum analyze document_listing");
-        execute("vacuum analyze document_stand");
+        execute("vacuum analyze document_standing");
+        keepKeys();
+        execute("vacuum analyze standing_key");
         execute(
                 "with folded as (delete from document_tally returning *) insert into document_tally select business_id, kind, stands, open_due, currency, sum(documents), sum(gross_minor), sum(open_minor) from folded group by 1, 2, 3, 4, 5");
         execute("vacuum analyze document_tally");

@@ -313,8 +313,8 @@ select r.business_id, r.means_id,
 
 -- How a document stands, from its claims and from where the money is that settled them; the one place that says so. What
 -- depends on the day (overdue, expired) is told by the earliest open day beside the day.
-create view document_stand_now as
-select d.business_id, d.id as document_id, d.kind, d.currency, d.gross_minor,
+create view document_standing_now as
+select d.business_id, d.id as document_id, d.kind, d.customer_id, k.name as customer, d.document_date, coalesce(d.number, '') as number, d.search, d.currency, d.gross_minor,
        coalesce(c.open_minor, 0)::bigint as open_minor,
        coalesce(c.settled_minor, 0)::bigint as settled_minor,
        case when d.kind = 'quote' and d.state = 'issued' then q.expires_on else c.open_due end as open_due,
@@ -333,21 +333,17 @@ select d.business_id, d.id as document_id, d.kind, d.currency, d.gross_minor,
                     where k.business_id = d.business_id and k.document_id = d.id and a.reverses is null limit 1) then 'not at the bank'
             else 'paid' end as stands
   from document d
+  join customer k on k.business_id = d.business_id and k.id = d.customer_id
   left join quote q on d.kind = 'quote' and q.business_id = d.business_id and q.document_id = d.id
   left join lateral (
        select sum(k.left_minor) as open_minor, sum(k.amount_minor - k.left_minor - k.closed_minor) as settled_minor,
               min(k.due_date) filter (where k.left_minor > 0) as open_due, max(k.due_date) as last_due
          from claim k where k.business_id = d.business_id and k.document_id = d.id) c on true;
 
--- What a document is listed and searched by, which stays as it is from when it is issued.
-create view document_listing_now as
-select d.business_id, d.id as document_id, d.kind, d.customer_id, k.name as customer, d.document_date, coalesce(d.number, '') as number, d.search, d.gross_minor
-  from document d join customer k on k.business_id = d.business_id and k.id = d.customer_id;
-
--- Both kept beside the documents by the statements that change them, so that a list of any size is sorted and filtered by an
--- index. They are two tables, since each payment changes how documents stand, and would write all indexes of one anew. A query
--- proves that both agree.
-create table document_listing (
+-- The same, kept beside the documents by the statements that change it, so that a list of any size is sorted and filtered by
+-- an index. None of them has what a payment changes, and pages have room, so that a payment writes no index of it; by how
+-- documents stand, what is open and when it is due they are found in standing_key. A query proves that all agree.
+create table document_standing (
     business_id int not null,
     document_id uuid not null,
     kind text not null,
@@ -356,20 +352,6 @@ create table document_listing (
     document_date date not null,
     number text not null,
     search text not null,
-    gross_minor bigint not null,
-    primary key (business_id, document_id)
-);
-create index document_listing_date on document_listing (business_id, document_date, number, document_id);
-create index document_listing_number on document_listing (business_id, number, document_id);
-create index document_listing_customer on document_listing (business_id, customer, document_date, document_id);
-create index document_listing_gross on document_listing (business_id, gross_minor, document_id);
-create index document_listing_search on document_listing using gin (search gin_trgm_ops);
-create index document_listing_of on document_listing (business_id, customer_id, document_date);
-
-create table document_stand (
-    business_id int not null,
-    document_id uuid not null,
-    kind text not null,
     currency char(3) not null,
     gross_minor bigint not null,
     open_minor bigint not null,
@@ -378,15 +360,26 @@ create table document_stand (
     last_due date,
     stands text not null,
     primary key (business_id, document_id)
-);
-create index document_stand_due on document_stand (business_id, coalesce(open_due, last_due), document_id);
-create index document_stand_stands on document_stand (business_id, stands, document_id);
-create index document_stand_open on document_stand (business_id, open_minor, document_id);
+) with (fillfactor = 60);
+create index document_standing_date on document_standing (business_id, document_date, number, document_id);
+create index document_standing_number on document_standing (business_id, number, document_id);
+create index document_standing_customer on document_standing (business_id, customer, document_date, document_id);
+create index document_standing_gross on document_standing (business_id, gross_minor, document_id);
+create index document_standing_search on document_standing using gin (search gin_trgm_ops);
+create index document_standing_of on document_standing (business_id, customer_id, document_date);
 
-create view document_standing as
-select l.business_id, l.document_id, l.kind, l.customer_id, l.customer, l.document_date, l.number, l.search, s.currency, l.gross_minor,
-       s.open_minor, s.settled_minor, s.open_due, s.last_due, s.stands
-  from document_listing l join document_stand s on s.business_id = l.business_id and s.document_id = l.document_id;
+-- What documents are found by that payments change; due is when what is open falls due, else when the last of it did.
+create table standing_key (
+    business_id int not null,
+    document_id uuid not null,
+    stands text not null,
+    open_minor bigint not null,
+    due date,
+    primary key (business_id, document_id)
+);
+create index standing_key_stands on standing_key (business_id, stands, document_id);
+create index standing_key_open on standing_key (business_id, open_minor, document_id);
+create index standing_key_due on standing_key (business_id, due, document_id);
 
 -- How many documents stand how, and what they come to: only ever added to, by changes, and folded from time to time.
 create table document_tally (
@@ -418,20 +411,26 @@ begin
     end if;
     return null;
 end $$;
-create trigger standing_tallied_in after insert on document_stand referencing new table as new_rows for each statement execute function tally_standing();
-create trigger standing_tallied after update on document_stand referencing old table as old_rows new table as new_rows for each statement execute function tally_standing();
-create trigger standing_tallied_out after delete on document_stand referencing old table as old_rows for each statement execute function tally_standing();
+create trigger standing_tallied_in after insert on document_standing referencing new table as new_rows for each statement execute function tally_standing();
+create trigger standing_tallied after update on document_standing referencing old table as old_rows new table as new_rows for each statement execute function tally_standing();
+create trigger standing_tallied_out after delete on document_standing referencing old table as old_rows for each statement execute function tally_standing();
 
 -- Keeps how these documents stand. Rows are held before they are looked at, so that the later of two changes sees both.
 create function restand_these(businesses int[], documents uuid[]) returns void language plpgsql as $$
 begin
-    perform 1 from document_stand s where s.business_id = any(businesses) and s.document_id = any(documents) order by s.document_id for update;
-    insert into document_stand (business_id, document_id, kind, currency, gross_minor, open_minor, settled_minor, open_due, last_due, stands)
-    select n.business_id, n.document_id, n.kind, n.currency, n.gross_minor, n.open_minor, n.settled_minor, n.open_due, n.last_due, n.stands
-      from document_stand_now n where n.business_id = any(businesses) and n.document_id = any(documents)
-    on conflict (business_id, document_id) do update set kind = excluded.kind, currency = excluded.currency, gross_minor = excluded.gross_minor, open_minor = excluded.open_minor,
-           settled_minor = excluded.settled_minor, open_due = excluded.open_due, last_due = excluded.last_due, stands = excluded.stands
-     where document_stand is distinct from excluded;
+    perform 1 from document_standing s where s.business_id = any(businesses) and s.document_id = any(documents) order by s.document_id for update;
+    insert into document_standing (business_id, document_id, kind, customer_id, customer, document_date, number, search, currency, gross_minor, open_minor, settled_minor, open_due, last_due, stands)
+    select n.business_id, n.document_id, n.kind, n.customer_id, n.customer, n.document_date, n.number, n.search, n.currency, n.gross_minor, n.open_minor, n.settled_minor, n.open_due, n.last_due, n.stands
+      from document_standing_now n where n.business_id = any(businesses) and n.document_id = any(documents)
+    on conflict (business_id, document_id) do update set kind = excluded.kind, customer_id = excluded.customer_id, customer = excluded.customer, document_date = excluded.document_date, number = excluded.number, search = excluded.search,
+           currency = excluded.currency, gross_minor = excluded.gross_minor, open_minor = excluded.open_minor, settled_minor = excluded.settled_minor, open_due = excluded.open_due, last_due = excluded.last_due, stands = excluded.stands
+     where (document_standing.kind, document_standing.customer_id, document_standing.customer, document_standing.document_date, document_standing.number, document_standing.search, document_standing.currency, document_standing.gross_minor, document_standing.open_minor, document_standing.settled_minor, document_standing.open_due, document_standing.last_due, document_standing.stands)
+           is distinct from (excluded.kind, excluded.customer_id, excluded.customer, excluded.document_date, excluded.number, excluded.search, excluded.currency, excluded.gross_minor, excluded.open_minor, excluded.settled_minor, excluded.open_due, excluded.last_due, excluded.stands);
+    insert into standing_key (business_id, document_id, stands, open_minor, due)
+    select s.business_id, s.document_id, s.stands, s.open_minor, coalesce(s.open_due, s.last_due)
+      from document_standing s where s.business_id = any(businesses) and s.document_id = any(documents)
+    on conflict (business_id, document_id) do update set stands = excluded.stands, open_minor = excluded.open_minor, due = excluded.due
+     where (standing_key.stands, standing_key.open_minor, standing_key.due) is distinct from (excluded.stands, excluded.open_minor, excluded.due);
 end $$;
 
 -- Many are planned anew each time: a plan from when the tables were small would be kept for the whole of a run that fills them.
@@ -447,33 +446,17 @@ begin
     end if;
 end $$;
 
--- Keeps what these documents are listed by, held first in the same way.
-create function relist(businesses int[], documents uuid[]) returns void language plpgsql as $$
-begin
-    perform 1 from document_listing l where l.business_id = any(businesses) and l.document_id = any(documents) order by l.document_id for update;
-    insert into document_listing (business_id, document_id, kind, customer_id, customer, document_date, number, search, gross_minor)
-    select n.business_id, n.document_id, n.kind, n.customer_id, n.customer, n.document_date, n.number, n.search, n.gross_minor
-      from document_listing_now n where n.business_id = any(businesses) and n.document_id = any(documents)
-    on conflict (business_id, document_id) do update set kind = excluded.kind, customer_id = excluded.customer_id, customer = excluded.customer,
-           document_date = excluded.document_date, number = excluded.number, search = excluded.search, gross_minor = excluded.gross_minor;
-end $$;
-
 -- A document that asks for something stands as soon as its claims are there.
 create function document_restands() returns trigger language plpgsql as $$
 begin
     if tg_op = 'DELETE' then
-        delete from document_listing l using old_rows o where l.business_id = o.business_id and l.document_id = o.id;
-        delete from document_stand s using old_rows o where s.business_id = o.business_id and s.document_id = o.id;
+        delete from standing_key k using old_rows o where k.business_id = o.business_id and k.document_id = o.id;
+        delete from document_standing s using old_rows o where s.business_id = o.business_id and s.document_id = o.id;
     elsif tg_op = 'INSERT' then
-        insert into document_listing (business_id, document_id, kind, customer_id, customer, document_date, number, search, gross_minor)
-        select n.business_id, n.id, n.kind, n.customer_id, k.name, n.document_date, coalesce(n.number, ''), n.search, n.gross_minor
-          from new_rows n join customer k on k.business_id = n.business_id and k.id = n.customer_id;
         perform restand(array_agg(distinct business_id), array_agg(id)) from new_rows where state <> 'issued' or kind in ('quote', 'credit note') having count(*) > 0;
     else
-        perform relist(array_agg(distinct n.business_id), array_agg(n.id)) from new_rows n join old_rows o on o.business_id = n.business_id and o.id = n.id
-          where (n.kind, n.customer_id, n.document_date, n.number, n.search, n.gross_minor) is distinct from (o.kind, o.customer_id, o.document_date, o.number, o.search, o.gross_minor) having count(*) > 0;
         perform restand(array_agg(distinct n.business_id), array_agg(n.id)) from new_rows n join old_rows o on o.business_id = n.business_id and o.id = n.id
-          where (n.state, n.kind, n.gross_minor, n.currency) is distinct from (o.state, o.kind, o.gross_minor, o.currency) having count(*) > 0;
+          where (n.state, n.kind, n.customer_id, n.document_date, n.gross_minor, n.currency, n.search) is distinct from (o.state, o.kind, o.customer_id, o.document_date, o.gross_minor, o.currency, o.search) having count(*) > 0;
     end if;
     return null;
 end $$;
@@ -563,8 +546,8 @@ create trigger quote_stands after update on quote referencing new table as new_r
 
 create function customer_restands() returns trigger language plpgsql as $$
 begin
-    update document_listing l set customer = n.name from new_rows n join old_rows o on o.business_id = n.business_id and o.id = n.id
-     where n.name <> o.name and l.business_id = n.business_id and l.customer_id = n.id;
+    update document_standing s set customer = n.name from new_rows n join old_rows o on o.business_id = n.business_id and o.id = n.id
+     where n.name <> o.name and s.business_id = n.business_id and s.customer_id = n.id;
     return null;
 end $$;
 create trigger customer_stands after update on customer referencing old table as old_rows new table as new_rows for each statement execute function customer_restands();

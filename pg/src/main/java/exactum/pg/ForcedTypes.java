@@ -45,9 +45,7 @@ final class ForcedTypes {
         ID_COLUMNS.put("UserId", ".*\\.user_id|app_user\\.id");
         ID_COLUMNS.put("WaitingId", ".*\\.waiting_id|waiting\\.id");
 
-        NAMED.put(
-                "exactum.core.document.DocumentKind",
-                "(document|document_standing|document_listing|document_stand)\\.kind");
+        NAMED.put("exactum.core.document.DocumentKind", "(document|document_standing)\\.kind");
         NAMED.put("exactum.core.document.DocumentState", "document\\.state");
         NAMED.put("exactum.core.document.PriceMode", ".*\\.price_mode");
         NAMED.put("exactum.core.scheme.Scheme", "(mandate|mandate_link|debit_run)\\.scheme");

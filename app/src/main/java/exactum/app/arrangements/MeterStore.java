@@ -3,6 +3,7 @@ package exactum.app.arrangements;
 import static exactumdb.Tables.CUSTOMER;
 import static exactumdb.Tables.READING;
 
+import exactum.app.database.IdArray;
 import exactum.core.arrangement.Reading;
 import exactum.core.cadence.ServicePeriod;
 import exactum.core.ids.BusinessId;
@@ -50,6 +51,6 @@ class MeterStore {
     }
 
     private static Param<UUID[]> ids(Collection<CustomerId> customers) {
-        return DSL.val(customers.stream().map(CustomerId::value).toArray(UUID[]::new));
+        return IdArray.of(customers);
     }
 }

@@ -8,6 +8,7 @@ import static exactumdb.Tables.RECURRING_SKIP;
 
 import exactum.app.audit.Audit;
 import exactum.app.database.CopyRows;
+import exactum.app.database.IdArray;
 import exactum.app.database.SearchWords;
 import exactum.app.database.Slice;
 import exactum.core.cadence.Occurrence;
@@ -345,9 +346,7 @@ class RecurringStore implements FindRecurring {
     }
 
     private static Condition among(Collection<RecurringId> ids) {
-        return DSL.condition(
-                "recurring_invoice.id = any({0})",
-                DSL.val(ids.stream().map(RecurringId::value).toArray(UUID[]::new)));
+        return DSL.condition("recurring_invoice.id = any({0})", IdArray.of(ids));
     }
 
     private List<RecurringInvoice> load(BusinessId business, Condition condition, int most) {
@@ -367,18 +366,14 @@ class RecurringStore implements FindRecurring {
         return db.select(RECURRING_SKIP.RECURRING_ID, RECURRING_SKIP.PERIOD_FROM)
                 .from(RECURRING_SKIP)
                 .where(RECURRING_SKIP.BUSINESS_ID.eq(business))
-                .and(DSL.condition(
-                        "recurring_skip.recurring_id = any({0})",
-                        DSL.val(ids.stream().map(RecurringId::value).toArray(UUID[]::new))))
+                .and(DSL.condition("recurring_skip.recurring_id = any({0})", IdArray.of(ids)))
                 .fetchGroups(RECURRING_SKIP.RECURRING_ID, RECURRING_SKIP.PERIOD_FROM);
     }
 
     private Map<RecurringId, Result<RecurringLineRecord>> lines(BusinessId business, Collection<RecurringId> ids) {
         return db.selectFrom(RECURRING_LINE)
                 .where(RECURRING_LINE.BUSINESS_ID.eq(business))
-                .and(DSL.condition(
-                        "recurring_line.recurring_id = any({0})",
-                        DSL.val(ids.stream().map(RecurringId::value).toArray(UUID[]::new))))
+                .and(DSL.condition("recurring_line.recurring_id = any({0})", IdArray.of(ids)))
                 .orderBy(RECURRING_LINE.RECURRING_ID, RECURRING_LINE.LINE_NO)
                 .fetchGroups(RECURRING_LINE.RECURRING_ID);
     }

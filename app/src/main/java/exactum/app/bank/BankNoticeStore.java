@@ -3,6 +3,7 @@ package exactum.app.bank;
 import static exactumdb.Tables.BANK_NOTICE;
 
 import exactum.app.database.CopyRows;
+import exactum.app.database.IdArray;
 import exactum.app.database.Ids;
 import exactum.core.bank.Notice;
 import exactum.core.bank.StatementLine;
@@ -102,12 +103,7 @@ class BankNoticeStore {
 
     /** What notices say of lines beyond what the lines say themselves. */
     Map<BankLineId, String> wordsOf(BusinessId business, Collection<BankLineId> lines) {
-        return db
-                .fetch(
-                        OF_LINES,
-                        DSL.inline(business.value()),
-                        DSL.val(lines.stream().map(BankLineId::value).toArray(UUID[]::new)))
-                .stream()
+        return db.fetch(OF_LINES, DSL.inline(business.value()), IdArray.of(lines)).stream()
                 .collect(Collectors.toMap(
                         r -> new BankLineId(r.get("id", UUID.class)), r -> r.get("words", String.class)));
     }

@@ -6,6 +6,7 @@ import static exactumdb.Tables.CUSTOMER_GROUP;
 import static exactumdb.Tables.ITEM_PRICE;
 
 import exactum.app.database.CopyRows;
+import exactum.app.database.IdArray;
 import exactum.app.database.SearchWords;
 import exactum.app.database.Slice;
 import exactum.core.ids.BusinessId;
@@ -74,11 +75,7 @@ class CatalogueStore implements FindCatalogue {
                 .offset(slice.skipped())
                 .limit(slice.most())
                 .fetch(CATALOGUE_ITEM.ID);
-        return load(
-                business,
-                DSL.condition(
-                        "catalogue_item.id = any({0})",
-                        DSL.val(wanted.stream().map(ItemId::value).toArray(UUID[]::new))));
+        return load(business, DSL.condition("catalogue_item.id = any({0})", IdArray.of(wanted)));
     }
 
     @Override

@@ -10,6 +10,7 @@ import static exactumdb.Tables.MEANS;
 import static exactumdb.Tables.RECEIPT;
 
 import exactum.app.database.AtOnce;
+import exactum.app.database.IdArray;
 import exactum.app.database.Ids;
 import exactum.app.database.InsertRows;
 import exactum.core.bank.StatementLine;
@@ -32,7 +33,6 @@ import java.util.Optional;
 import java.util.UUID;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
-import org.jooq.Param;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 
@@ -122,9 +122,7 @@ class CameBackStore {
     }
 
     private static Condition any(Collection<CameBackId> ids) {
-        return DSL.condition(
-                "came_back.id = any({0})",
-                DSL.val(ids.stream().map(CameBackId::value).toArray(UUID[]::new)));
+        return DSL.condition("came_back.id = any({0})", IdArray.of(ids));
     }
 
     List<CameBack> inState(BusinessId business, CameBack.State state, int most) {
@@ -144,7 +142,7 @@ class CameBackStore {
     List<CameBack> of(BusinessId business, Collection<CollectionId> collections) {
         return db.selectFrom(CAME_BACK)
                 .where(CAME_BACK.BUSINESS_ID.eq(business))
-                .and(DSL.condition("came_back.collection_id = any({0})", uuids(collections)))
+                .and(DSL.condition("came_back.collection_id = any({0})", IdArray.of(collections)))
                 .orderBy(CAME_BACK.BACK_ON, CAME_BACK.ID)
                 .fetch(CameBackStore::cameBack);
     }
@@ -163,8 +161,8 @@ class CameBackStore {
         db.execute(
                 "update came_back b set state = {0}, collection_id = v.collection_id, cause = '' from unnest({1}, {2}) as v(id, collection_id) where b.business_id = {3} and b.id = v.id",
                 DSL.inline(CameBack.State.TAKEN_IN.words()),
-                DSL.val(all.keySet().stream().map(CameBackId::value).toArray(UUID[]::new)),
-                uuids(all.values()),
+                IdArray.of(all.keySet()),
+                IdArray.of(all.values()),
                 DSL.inline(business.value()));
     }
 
@@ -183,15 +181,11 @@ class CameBackStore {
                 .on(MEANS.BUSINESS_ID.eq(RECEIPT.BUSINESS_ID))
                 .and(MEANS.ID.eq(RECEIPT.MEANS_ID))
                 .where(RECEIPT.BUSINESS_ID.eq(business))
-                .and(DSL.condition("receipt.collection_id = any({0})", uuids(collections)))
+                .and(DSL.condition("receipt.collection_id = any({0})", IdArray.of(collections)))
                 .fetchMap(
                         RECEIPT.COLLECTION_ID,
                         r -> new Paid(
                                 r.get(RECEIPT.MEANS_ID), r.get(MEANS.AMOUNT_MINOR) > r.get(MEANS.TAKEN_BACK_MINOR)));
-    }
-
-    private static Param<UUID[]> uuids(Collection<CollectionId> ids) {
-        return DSL.val(ids.stream().map(CollectionId::value).toArray(UUID[]::new));
     }
 
     /** What waits for the bank line of a collection's group, or of it alone. */
@@ -234,7 +228,7 @@ class CameBackStore {
         db.execute("""
                 update mandate m set new_account = m.new_account or d.new_account, former_reference = case when m.former_reference = '' then d.former_reference else m.former_reference end
                   from debit d where m.business_id = {0} and m.id = d.mandate_id and d.business_id = {0} and d.collection_id = any({1}) and (d.new_account or d.former_reference <> '')
-                """, DSL.inline(business.value()), uuids(rejected));
+                """, DSL.inline(business.value()), IdArray.of(rejected));
     }
 
     boolean insertReport(BusinessId business, String reference, String original, int refused) {
@@ -257,7 +251,7 @@ class CameBackStore {
                 .on(CLAIM.BUSINESS_ID.eq(COLLECTION_ITEM.BUSINESS_ID))
                 .and(CLAIM.ID.eq(COLLECTION_ITEM.CLAIM_ID))
                 .where(COLLECTION_ITEM.BUSINESS_ID.eq(business))
-                .and(DSL.condition("collection_item.collection_id = any({0})", uuids(collections)))
+                .and(DSL.condition("collection_item.collection_id = any({0})", IdArray.of(collections)))
                 .fetchGroups(COLLECTION_ITEM.COLLECTION_ID, CLAIM.DOCUMENT_ID);
     }
 

@@ -9,6 +9,7 @@ import static exactumdb.Tables.DEBIT_RUN;
 import static exactumdb.Tables.MANDATE;
 
 import exactum.app.database.CopyRows;
+import exactum.app.database.IdArray;
 import exactum.app.database.Statistics;
 import exactum.app.security.Vault;
 import exactum.core.bank.Iban;
@@ -37,6 +38,7 @@ import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
+import org.jooq.Param;
 import org.jooq.Record;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
@@ -77,14 +79,11 @@ class DebitStore {
     /** What is left of claims, each held until the transaction ends, and whether it is being collected. */
     Map<ClaimId, Open> lockClaims(BusinessId business, Collection<ClaimId> claims) {
         Map<ClaimId, Open> open = new HashMap<>();
-        db.fetch(
-                        """
+        db.fetch("""
                         select k.id, k.left_minor, exists (select 1 from collection_item i where i.business_id = k.business_id and i.claim_id = k.id and i.live) as live,
                                exists (select 1 from dispute x where x.business_id = k.business_id and x.document_id = k.document_id and x.closed_on is null) as disputed
                           from claim k where k.business_id = {0} and k.id = any({1}) order by k.id for update of k
-                        """,
-                        DSL.inline(business.value()),
-                        DSL.val(claims.stream().map(ClaimId::value).toArray(UUID[]::new)))
+                        """, DSL.inline(business.value()), IdArray.of(claims))
                 .forEach(r -> open.put(
                         new ClaimId(r.get("id", UUID.class)),
                         new Open(
@@ -99,7 +98,7 @@ class DebitStore {
         return db.select(COLLECTION.ID, COLLECTION.CUSTOMER_ID)
                 .from(COLLECTION)
                 .where(COLLECTION.BUSINESS_ID.eq(business))
-                .and(DSL.condition("collection.id = any({0})", DSL.val(uuids(ids))))
+                .and(DSL.condition("collection.id = any({0})", IdArray.of(ids)))
                 .fetchMap(COLLECTION.ID, COLLECTION.CUSTOMER_ID);
     }
 
@@ -159,7 +158,7 @@ class DebitStore {
                 update mandate m set counted = m.counted + u.more, last_presented = greatest(coalesce(m.last_presented, u.latest), u.latest), new_account = false, former_reference = ''
                   from unnest({0}, {1}, {2}) as u(id, more, latest) where m.business_id = {3} and m.id = u.id
                 """,
-                DSL.val(ids.stream().map(MandateId::value).toArray(UUID[]::new)),
+                IdArray.of(ids),
                 DSL.val(ids.stream().map(i -> more.getOrDefault(i, 0)).toArray(Integer[]::new)),
                 DSL.val(ids.stream().map(latest::get).toArray(LocalDate[]::new)),
                 DSL.inline(business.value()));
@@ -193,18 +192,11 @@ class DebitStore {
                   from (select d.mandate_id, (count(*) filter (where d.try_no = 1))::int as n, bool_or(d.new_account) as new_account, max(d.former_reference) as former
                           from debit d where d.business_id = {0} and d.collection_id = any({1}) group by 1) u
                  where m.business_id = {0} and m.id = u.mandate_id
-                """, DSL.inline(business.value()), DSL.val(uuids(withdrawn)));
+                """, DSL.inline(business.value()), IdArray.of(withdrawn));
     }
 
     private static Condition any(Collection<MandateId> mandates) {
-        return DSL.condition(
-                "mandate.id = any({0})",
-                DSL.val(mandates.stream().map(MandateId::value).toArray(UUID[]::new)));
-    }
-
-    /** As one array, since a statement takes only so many single values. */
-    private static UUID[] uuids(Collection<CollectionId> ids) {
-        return ids.stream().map(CollectionId::value).toArray(UUID[]::new);
+        return DSL.condition("mandate.id = any({0})", IdArray.of(mandates));
     }
 
     /** Moves collections on; answers those that were moved. */
@@ -213,7 +205,7 @@ class DebitStore {
         List<CollectionId> moved = db.update(COLLECTION)
                 .set(COLLECTION.STATE, to)
                 .where(COLLECTION.BUSINESS_ID.eq(business))
-                .and(DSL.condition("collection.id = any({0})", DSL.val(uuids(ids))))
+                .and(DSL.condition("collection.id = any({0})", IdArray.of(ids)))
                 .and(COLLECTION.STATE.in(from))
                 .returning(COLLECTION.ID)
                 .fetch(COLLECTION.ID);
@@ -221,7 +213,7 @@ class DebitStore {
             db.update(COLLECTION_ITEM)
                     .set(COLLECTION_ITEM.LIVE, false)
                     .where(COLLECTION_ITEM.BUSINESS_ID.eq(business))
-                    .and(DSL.condition("collection_item.collection_id = any({0})", DSL.val(uuids(moved))))
+                    .and(DSL.condition("collection_item.collection_id = any({0})", IdArray.of(moved)))
                     .and(COLLECTION_ITEM.LIVE)
                     .execute();
         return moved;
@@ -231,7 +223,7 @@ class DebitStore {
     void reasons(BusinessId business, Map<CollectionId, String> reasons) {
         db.execute(
                 "update collection c set last_reason = v.reason from unnest({0}, {1}) as v(id, reason) where c.business_id = {2} and c.id = v.id",
-                DSL.val(uuids(reasons.keySet())),
+                IdArray.of(reasons.keySet()),
                 DSL.val(reasons.values().toArray(String[]::new)),
                 DSL.inline(business.value()));
     }
@@ -260,7 +252,8 @@ class DebitStore {
 
     /** What of some is still to be collected, in the order of their end-to-end ids. */
     List<ForFile> forFile(BusinessId business, List<DebitGroupStore.Numbered> some) {
-        UUID[] ids = uuids(some.stream().map(DebitGroupStore.Numbered::id).toList());
+        Param<UUID[]> ids =
+                IdArray.of(some.stream().map(DebitGroupStore.Numbered::id).toList());
         return db.select(
                         COLLECTION.ID,
                         COLLECTION.AMOUNT_MINOR,
@@ -282,7 +275,7 @@ class DebitStore {
                 .on(MANDATE.BUSINESS_ID.eq(DEBIT.BUSINESS_ID))
                 .and(MANDATE.ID.eq(DEBIT.MANDATE_ID))
                 .where(DEBIT.BUSINESS_ID.eq(business))
-                .and(DSL.condition("debit.collection_id = any({0})", DSL.val(ids)))
+                .and(DSL.condition("debit.collection_id = any({0})", ids))
                 .and(COLLECTION.STATE.ne(WITHDRAWN))
                 .orderBy(DEBIT.END_TO_END)
                 .fetch(r -> new ForFile(
@@ -372,7 +365,7 @@ class DebitStore {
 
     /** Those of the ids that are there. */
     Map<CollectionId, Debit> byId(BusinessId business, Collection<CollectionId> ids) {
-        return find(business, DSL.condition("c.id = any({0})", DSL.val(uuids(ids))), Integer.MAX_VALUE).stream()
+        return find(business, DSL.condition("c.id = any({0})", IdArray.of(ids)), Integer.MAX_VALUE).stream()
                 .collect(Collectors.toMap(Debit::id, Function.identity()));
     }
 
@@ -391,11 +384,10 @@ class DebitStore {
 
     /** Those of the collections that are in a state, in the order of their end-to-end ids. */
     List<Debit> inState(BusinessId business, List<DebitGroupStore.Numbered> some, String state) {
-        UUID[] ids = uuids(some.stream().map(DebitGroupStore.Numbered::id).toList());
+        Param<UUID[]> ids =
+                IdArray.of(some.stream().map(DebitGroupStore.Numbered::id).toList());
         return find(
-                business,
-                DSL.condition("c.id = any({0}) and c.state = {1}", DSL.val(ids), DSL.val(state)),
-                Integer.MAX_VALUE);
+                business, DSL.condition("c.id = any({0}) and c.state = {1}", ids, DSL.val(state)), Integer.MAX_VALUE);
     }
 
     /** Those of a run with the end-to-end ids. */
@@ -432,18 +424,16 @@ class DebitStore {
                 .from(COLLECTION_ITEM)
                 .where(COLLECTION_ITEM.BUSINESS_ID.eq(business))
                 .and(COLLECTION_ITEM.LIVE)
-                .and(DSL.condition(
-                        "collection_item.claim_id = any({0})",
-                        DSL.val(claims.stream().map(ClaimId::value).toArray(UUID[]::new))))
+                .and(DSL.condition("collection_item.claim_id = any({0})", IdArray.of(claims)))
                 .fetch(COLLECTION_ITEM.COLLECTION_ID);
         List<CollectionId> wanted = db.select(COLLECTION.ID)
                 .from(COLLECTION)
                 .where(COLLECTION.BUSINESS_ID.eq(business))
-                .and(DSL.condition("collection.id = any({0})", DSL.val(uuids(live))))
+                .and(DSL.condition("collection.id = any({0})", IdArray.of(live)))
                 .and(COLLECTION.STATE.in(states))
                 .fetch(COLLECTION.ID);
         if (wanted.isEmpty()) return List.of();
-        return find(business, DSL.condition("c.id = any({0})", DSL.val(uuids(wanted))), Integer.MAX_VALUE);
+        return find(business, DSL.condition("c.id = any({0})", IdArray.of(wanted)), Integer.MAX_VALUE);
     }
 
     private Map<CollectionId, Map<ClaimId, Money>> items(BusinessId business, List<Debit> of) {
@@ -452,7 +442,7 @@ class DebitStore {
         of.forEach(d -> currencies.put(d.id(), d.amount().currency().getCurrencyCode()));
         db.selectFrom(COLLECTION_ITEM)
                 .where(COLLECTION_ITEM.BUSINESS_ID.eq(business))
-                .and(DSL.condition("collection_item.collection_id = any({0})", DSL.val(uuids(currencies.keySet()))))
+                .and(DSL.condition("collection_item.collection_id = any({0})", IdArray.of(currencies.keySet())))
                 .forEach(i -> items.computeIfAbsent(i.getCollectionId(), c -> new HashMap<>())
                         .put(i.getClaimId(), Money.ofMinor(currencies.get(i.getCollectionId()), i.getAmountMinor())));
         return items;

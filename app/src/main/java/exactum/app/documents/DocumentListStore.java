@@ -3,7 +3,9 @@ package exactum.app.documents;
 import static exactumdb.Tables.APPROVAL;
 import static exactumdb.Tables.DOCUMENT;
 import static exactumdb.Tables.DOCUMENT_STANDING;
+import static exactumdb.Tables.STANDING_KEY;
 
+import exactum.app.database.IdArray;
 import exactum.app.database.SearchWords;
 import exactum.app.database.Slice;
 import exactum.app.daysheet.Sums;
@@ -16,7 +18,6 @@ import exactum.core.ids.CustomerId;
 import exactum.core.ids.DocumentId;
 import exactum.core.ids.RecurringId;
 import exactum.core.money.Money;
-import exactumdb.tables.records.DocumentStandingRecord;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -35,6 +36,7 @@ import org.jooq.DSLContext;
 import org.jooq.Field;
 import org.jooq.Record;
 import org.jooq.SortField;
+import org.jooq.Table;
 import org.jooq.conf.SettingsTools;
 import org.jooq.conf.StatementType;
 import org.jooq.impl.DSL;
@@ -56,29 +58,27 @@ class DocumentListStore implements ListDocuments, Provable {
               having sum(documents) <> 0 or sum(gross_minor) <> 0 or sum(open_minor) <> 0
             """;
     private static final String STANDS_OTHERWISE = """
-            select 'how ' || (select coalesce(d.number, 'a draft') from document d where d.business_id = {0} and d.id = coalesce(n.document_id, s.document_id)) || ' stands is not what it is listed as'
-              from (select * from document_stand_now where business_id = {0}) n
-              full join (select * from document_stand where business_id = {0}) s on s.document_id = n.document_id
-             where (n.kind, n.currency, n.gross_minor, n.open_minor, n.settled_minor, n.open_due, n.last_due, n.stands)
-                   is distinct from (s.kind, s.currency, s.gross_minor, s.open_minor, s.settled_minor, s.open_due, s.last_due, s.stands) limit 20
+            select 'how ' || coalesce(n.number, s.number) || ' stands is not what it is listed as' from (select * from document_standing_now where business_id = {0}) n
+              full join (select * from document_standing where business_id = {0}) s on s.document_id = n.document_id
+             where (n.kind, n.customer_id, n.customer, n.document_date, n.number, n.search, n.currency, n.gross_minor, n.open_minor, n.settled_minor, n.open_due, n.last_due, n.stands)
+                   is distinct from (s.kind, s.customer_id, s.customer, s.document_date, s.number, s.search, s.currency, s.gross_minor, s.open_minor, s.settled_minor, s.open_due, s.last_due, s.stands) limit 20
             """;
-    private static final String LISTED_OTHERWISE = """
-            select coalesce(n.number, l.number) || ' is not listed by what it is' from (select * from document_listing_now where business_id = {0}) n
-              full join (select * from document_listing where business_id = {0}) l on l.document_id = n.document_id
-             where (n.kind, n.customer_id, n.customer, n.document_date, n.number, n.search, n.gross_minor)
-                   is distinct from (l.kind, l.customer_id, l.customer, l.document_date, l.number, l.search, l.gross_minor) limit 20
+    private static final String KEYED_OTHERWISE = """
+            select 'document ' || coalesce(s.number, '') || ' is not found by how it stands' from (select * from document_standing where business_id = {0}) s
+              full join (select * from standing_key where business_id = {0}) k on k.document_id = s.document_id
+             where (s.stands, s.open_minor, coalesce(s.open_due, s.last_due)) is distinct from (k.stands, k.open_minor, k.due) limit 20
             """;
     private static final String TALLIED_OTHERWISE = """
             select 'the tally of ' || kind || 's that are ' || stands || ' is not what they come to' from (
-                select kind, stands, open_due, currency, 1 as n, gross_minor, open_minor from document_stand where business_id = {0}
+                select kind, stands, open_due, currency, 1 as n, gross_minor, open_minor from document_standing where business_id = {0}
                 union all select kind, stands, open_due, currency, -documents, -gross_minor, -open_minor from document_tally where business_id = {0}) both_ways
              group by kind, stands, open_due, currency having sum(n) <> 0 or sum(gross_minor) <> 0 or sum(open_minor) <> 0 limit 20
             """;
     /** Beyond so many rows, a list is read from its other end where that is nearer. */
     private static final int FAR = 5_000;
 
-    /** When what is open falls due, else when the last of it did. */
-    private static final Field<LocalDate> DUE = DSL.coalesce(DOCUMENT_STANDING.OPEN_DUE, DOCUMENT_STANDING.LAST_DUE);
+    /** Up to so many that stand so are looked up one by one; past more one walks until a page is full. */
+    private static final int FEW = 6_000;
 
     /** Of the mandate nearest to the document, an active one before others: its own, else its arrangement's, else its customer's. */
     private static final Field<String> MANDATE = DSL.field("""
@@ -102,10 +102,10 @@ class DocumentListStore implements ListDocuments, Provable {
 
     @Override
     public List<Listed> list(BusinessId business, Filter filter, LocalDate today, Slice slice) {
-        Condition wanted = wanted(business, filter, today);
         Order order = tellingApart(filter);
+        Condition wanted = wanted(business, filter, today, isByKey(order) ? By.KEY : nearest(business, filter, today));
         boolean passesAllPaid = order.column() == Column.OPEN && filter.standing() == Standing.OVERDUE;
-        if (passesAllPaid) wanted = wanted.and(DOCUMENT_STANDING.OPEN_MINOR.gt(0L));
+        if (passesAllPaid) wanted = wanted.and(STANDING_KEY.OPEN_MINOR.gt(0L));
         if (slice.skipped() < FAR) return list(business, wanted, order, today, slice);
         Totals counted = totals(business, filter, today);
         int all = counted.count();
@@ -121,9 +121,7 @@ class DocumentListStore implements ListDocuments, Provable {
     @Override
     public List<Listed> list(BusinessId business, Collection<DocumentId> ids, LocalDate today) {
         if (ids.isEmpty()) return List.of();
-        Condition these = DSL.condition(
-                "document_standing.document_id = any({0})",
-                DSL.val(ids.stream().map(DocumentId::value).toArray(UUID[]::new)));
+        Condition these = DSL.condition("document_standing.document_id = any({0})", IdArray.of(ids));
         return list(business, these, Order.NEWEST, today, Slice.first(ids.size()));
     }
 
@@ -181,7 +179,7 @@ class DocumentListStore implements ListDocuments, Provable {
             return Totals.of(counts(business, filter.kinds(), today).stream()
                     .filter(c -> filter.standing() == null || c.standing() == filter.standing())
                     .toList());
-        return totals(business, wanted(business, filter, today));
+        return totals(business, wanted(business, filter, today, nearest(business, filter, today)));
     }
 
     @Override
@@ -211,7 +209,7 @@ class DocumentListStore implements ListDocuments, Provable {
     }
 
     private static Condition draft(BusinessId business, Wanted wanted) {
-        return in(Standing.DRAFT, wanted.today())
+        return in(business, Standing.DRAFT, wanted.today(), By.LOOK_UP)
                 .and(of(business, DOCUMENT.ORIGIN.ne(Origin.Kind.RECURRING.words())))
                 .and(wanted.rows(DraftDecisions.KEY, DOCUMENT_STANDING.DOCUMENT_ID))
                 .andNotExists(DSL.selectOne()
@@ -255,10 +253,12 @@ class DocumentListStore implements ListDocuments, Provable {
 
     /** All of the wanted documents, in their order, one after the other; within a transaction. */
     void each(BusinessId business, Filter filter, LocalDate today, Consumer<Listed> taken) {
-        try (Cursor<DocumentStandingRecord> all = db.selectFrom(DOCUMENT_STANDING)
+        Order order = tellingApart(filter);
+        try (Cursor<Record> all = db.select(DOCUMENT_STANDING.fields())
+                .from(sortable(order))
                 .where(DOCUMENT_STANDING.BUSINESS_ID.eq(business))
-                .and(wanted(business, filter, today))
-                .orderBy(order(tellingApart(filter)))
+                .and(wanted(business, filter, today, By.ROW))
+                .orderBy(order(order))
                 .fetchSize(1_000)
                 .fetchLazy()) {
             for (Record r : all) taken.accept(listed(r, today, ""));
@@ -272,7 +272,7 @@ class DocumentListStore implements ListDocuments, Provable {
 
     @Override
     public List<String> disagreements(BusinessId business) {
-        return Prove.all(db, business, STANDS_OTHERWISE, LISTED_OTHERWISE, TALLIED_OTHERWISE);
+        return Prove.all(db, business, STANDS_OTHERWISE, KEYED_OTHERWISE, TALLIED_OTHERWISE);
     }
 
     private Totals totals(BusinessId business, Condition wanted) {
@@ -304,7 +304,7 @@ class DocumentListStore implements ListDocuments, Provable {
     private List<Listed> list(BusinessId business, Condition wanted, Order order, LocalDate today, Slice slice) {
         return db.select(DOCUMENT_STANDING.fields())
                 .select(MANDATE)
-                .from(DOCUMENT_STANDING)
+                .from(sortable(order))
                 .where(DOCUMENT_STANDING.BUSINESS_ID.eq(business))
                 .and(wanted)
                 .orderBy(order(order))
@@ -322,18 +322,32 @@ class DocumentListStore implements ListDocuments, Provable {
         return alike ? new Order(Column.DATE, order.descending()) : order;
     }
 
+    /** Whether what it is sorted by changes with payments. */
+    private static boolean isByKey(Order order) {
+        return order.column() == Column.DUE || order.column() == Column.OPEN;
+    }
+
+    private static Table<?> sortable(Order order) {
+        if (!isByKey(order)) return DOCUMENT_STANDING;
+        return DOCUMENT_STANDING
+                .join(STANDING_KEY)
+                .on(STANDING_KEY.BUSINESS_ID.eq(DOCUMENT_STANDING.BUSINESS_ID))
+                .and(STANDING_KEY.DOCUMENT_ID.eq(DOCUMENT_STANDING.DOCUMENT_ID));
+    }
+
     private static List<SortField<?>> order(Order order) {
         List<Field<?>> fields = switch (order.column()) {
             case NUMBER -> List.of(DOCUMENT_STANDING.NUMBER);
             case CUSTOMER -> List.of(DOCUMENT_STANDING.CUSTOMER, DOCUMENT_STANDING.DOCUMENT_DATE);
             case DATE -> List.of(DOCUMENT_STANDING.DOCUMENT_DATE, DOCUMENT_STANDING.NUMBER);
-            case DUE -> List.of(DUE);
+            case DUE -> List.of(STANDING_KEY.DUE);
             case AMOUNT -> List.of(DOCUMENT_STANDING.GROSS_MINOR);
-            case OPEN -> List.of(DOCUMENT_STANDING.OPEN_MINOR);
+            case OPEN -> List.of(STANDING_KEY.OPEN_MINOR);
         };
+        Field<?> last = isByKey(order) ? STANDING_KEY.DOCUMENT_ID : DOCUMENT_STANDING.DOCUMENT_ID;
         var sorted = new ArrayList<SortField<?>>();
         for (Field<?> field : fields) sorted.add(order.descending() ? field.desc() : field.asc());
-        sorted.add(order.descending() ? DOCUMENT_STANDING.DOCUMENT_ID.desc() : DOCUMENT_STANDING.DOCUMENT_ID.asc());
+        sorted.add(order.descending() ? last.desc() : last.asc());
         return sorted;
     }
 
@@ -355,12 +369,32 @@ class DocumentListStore implements ListDocuments, Provable {
                 mandate);
     }
 
-    private static Condition wanted(BusinessId business, Filter filter, LocalDate today) {
+    /** Where it is seen how a document stands. */
+    private enum By {
+        /** In the row that is listed. */
+        ROW,
+        /** In the key that it is sorted by. */
+        KEY,
+        /** Among all that stand so, which are looked up first. */
+        LOOK_UP
+    }
+
+    /** Few are looked up; past many one walks in the order of the list. */
+    private By nearest(BusinessId business, Filter filter, LocalDate today) {
+        if (filter.standing() == null) return By.ROW;
+        long standing = db.fetch(TALLIES, DSL.inline(business.value()), DSL.val(today)).stream()
+                .filter(r -> is(filter.standing(), r))
+                .mapToLong(r -> r.get("documents", Long.class))
+                .sum();
+        return standing <= FEW ? By.LOOK_UP : By.ROW;
+    }
+
+    private static Condition wanted(BusinessId business, Filter filter, LocalDate today, By by) {
         Condition all = DOCUMENT_STANDING.KIND.in(filter.kinds());
         if (!filter.words().isBlank()) all = all.and(SearchWords.in(DOCUMENT_STANDING.SEARCH, filter.words()));
-        if (filter.standing() != null) all = all.and(in(filter.standing(), today));
+        if (filter.standing() != null) all = all.and(in(business, filter.standing(), today, by));
         if (!filter.mandate().isEmpty())
-            all = all.and(DOCUMENT_STANDING.OPEN_MINOR.gt(0L))
+            all = all.and(lookUp(business, STANDING_KEY.OPEN_MINOR.gt(0L)))
                     .and(MANDATE.eq(filter.mandate().equals("none") ? "" : filter.mandate()));
         if (filter.due() == null) return all;
         return all.and(DSL.condition(
@@ -376,14 +410,29 @@ class DocumentListStore implements ListDocuments, Provable {
                 .and(document));
     }
 
-    private static Condition in(Standing standing, LocalDate today) {
-        Condition stands = DOCUMENT_STANDING.STANDS.in(
-                standing.stored().stream().map(DSL::inline).toList());
+    /** Those of the keys, looked up before anything else. */
+    private static Condition lookUp(BusinessId business, Condition keys) {
+        return DSL.condition(
+                "document_standing.document_id = any(array({0}))",
+                DSL.select(STANDING_KEY.DOCUMENT_ID)
+                        .from(STANDING_KEY)
+                        .where(STANDING_KEY.BUSINESS_ID.eq(business))
+                        .and(keys));
+    }
+
+    private static Condition in(BusinessId business, Standing standing, LocalDate today, By by) {
+        return switch (by) {
+            case ROW -> in(standing, today, DOCUMENT_STANDING.STANDS, DOCUMENT_STANDING.OPEN_DUE);
+            case KEY -> in(standing, today, STANDING_KEY.STANDS, STANDING_KEY.DUE);
+            case LOOK_UP -> lookUp(business, in(standing, today, STANDING_KEY.STANDS, STANDING_KEY.DUE));
+        };
+    }
+
+    /** The day matters only to what is open, which is due on its open day. */
+    private static Condition in(Standing standing, LocalDate today, Field<String> field, Field<LocalDate> due) {
+        Condition stands = field.in(standing.stored().stream().map(DSL::inline).toList());
         if (standing.isPast() == null) return stands;
-        return stands.and(
-                standing.isPast()
-                        ? DOCUMENT_STANDING.OPEN_DUE.lt(today)
-                        : DOCUMENT_STANDING.OPEN_DUE.ge(today).or(DOCUMENT_STANDING.OPEN_DUE.isNull()));
+        return stands.and(standing.isPast() ? due.lt(today) : due.ge(today).or(due.isNull()));
     }
 
     private static Money money(String currency, BigDecimal minor) {

@@ -2,9 +2,10 @@ package exactum.app.documents;
 
 import static exactumdb.Tables.DOCUMENT;
 import static exactumdb.Tables.DOCUMENT_LINE;
-import static exactumdb.Tables.DOCUMENT_STAND;
+import static exactumdb.Tables.DOCUMENT_STANDING;
 import static exactumdb.Tables.DOCUMENT_TAX;
 
+import exactum.app.database.IdArray;
 import exactum.app.ledger.Provable;
 import exactum.app.ledger.Prove;
 import exactum.app.setup.TermsJson;
@@ -24,7 +25,6 @@ import java.util.Currency;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.UUID;
 import org.jooq.DSLContext;
 import org.jooq.exception.NoDataFoundException;
 import org.jooq.impl.DSL;
@@ -81,10 +81,10 @@ class DocumentStore implements FindDocuments, Provable {
 
     @Override
     public Standing standing(BusinessId business, DocumentId id, LocalDate today) {
-        return db.select(DOCUMENT_STAND.STANDS, DOCUMENT_STAND.OPEN_DUE)
-                .from(DOCUMENT_STAND)
-                .where(DOCUMENT_STAND.BUSINESS_ID.eq(business))
-                .and(DOCUMENT_STAND.DOCUMENT_ID.eq(id))
+        return db.select(DOCUMENT_STANDING.STANDS, DOCUMENT_STANDING.OPEN_DUE)
+                .from(DOCUMENT_STANDING)
+                .where(DOCUMENT_STANDING.BUSINESS_ID.eq(business))
+                .and(DOCUMENT_STANDING.DOCUMENT_ID.eq(id))
                 .fetchSingle(r -> Standing.of(r.value1(), r.value2(), today));
     }
 
@@ -93,9 +93,7 @@ class DocumentStore implements FindDocuments, Provable {
         return db.select(DOCUMENT.ID, DOCUMENT.NUMBER)
                 .from(DOCUMENT)
                 .where(DOCUMENT.BUSINESS_ID.eq(business))
-                .and(DSL.condition(
-                        "document.id = any({0})",
-                        DSL.val(ids.stream().map(DocumentId::value).toArray(UUID[]::new))))
+                .and(DSL.condition("document.id = any({0})", IdArray.of(ids)))
                 .fetchMap(DOCUMENT.ID, DOCUMENT.NUMBER);
     }
 

@@ -5,6 +5,7 @@ import static exactumdb.Tables.DOCUMENT_LINE;
 
 import exactum.app.audit.Audit;
 import exactum.app.database.CopyRows;
+import exactum.app.database.IdArray;
 import exactum.app.setup.TermsJson;
 import exactum.core.document.DocumentState;
 import exactum.core.document.Line;
@@ -17,7 +18,6 @@ import java.util.Collection;
 import java.util.Currency;
 import java.util.List;
 import java.util.Optional;
-import java.util.UUID;
 import java.util.stream.IntStream;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
@@ -122,9 +122,7 @@ class DraftStore {
     private void deleteLines(BusinessId business, Collection<DocumentId> ids) {
         db.deleteFrom(DOCUMENT_LINE)
                 .where(DOCUMENT_LINE.BUSINESS_ID.eq(business))
-                .and(DSL.condition(
-                        "document_id = any({0})",
-                        DSL.val(ids.stream().map(DocumentId::value).toArray(UUID[]::new))))
+                .and(DSL.condition("document_id = any({0})", IdArray.of(ids)))
                 .execute();
     }
 

@@ -7,6 +7,7 @@ import static exactumdb.Tables.MANDATE_COVER;
 import static exactumdb.Tables.MANDATE_EVENT;
 
 import exactum.app.audit.Audit;
+import exactum.app.database.IdArray;
 import exactum.app.database.SearchWords;
 import exactum.app.security.Vault;
 import exactum.core.bank.Iban;
@@ -168,11 +169,7 @@ class MandateStore implements FindMandates {
     }
 
     private static Condition any(Collection<MandateId> ids) {
-        return DSL.condition("mandate.id = any({0})", uuids(ids));
-    }
-
-    private static Param<UUID[]> uuids(Collection<MandateId> ids) {
-        return DSL.val(ids.stream().map(MandateId::value).toArray(UUID[]::new));
+        return DSL.condition("mandate.id = any({0})", IdArray.of(ids));
     }
 
     @Override
@@ -214,8 +211,7 @@ class MandateStore implements FindMandates {
 
     @Override
     public Map<DocumentId, Covering> planned(BusinessId business, Collection<DocumentId> documents) {
-        UUID[] wanted = documents.stream().map(DocumentId::value).toArray(UUID[]::new);
-        return db.resultQuery(COVERING, DSL.val(business.value()), DSL.val(wanted))
+        return db.resultQuery(COVERING, DSL.val(business.value()), IdArray.of(documents))
                 .coerce(
                         DOCUMENT.ID,
                         MANDATE.ID,
@@ -378,7 +374,7 @@ class MandateStore implements FindMandates {
     }
 
     private static Param<UUID[]> ids(Map<Mandate, Mandates.Becomes> moving) {
-        return uuids(moving.keySet().stream().map(Mandate::id).toList());
+        return IdArray.of(moving.keySet().stream().map(Mandate::id).toList());
     }
 
     private static Param<String[]> states(Map<Mandate, Mandates.Becomes> moving) {

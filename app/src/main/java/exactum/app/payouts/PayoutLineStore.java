@@ -2,6 +2,7 @@ package exactum.app.payouts;
 
 import static exactumdb.Tables.PAYOUT_LINE;
 
+import exactum.app.database.IdArray;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.MeansId;
@@ -69,7 +70,7 @@ class PayoutLineStore {
 
     /** The lines, none of which anybody else can match until the transaction ends. */
     List<PayoutLine> lock(BusinessId business, Collection<PayoutLineId> ids) {
-        Param<UUID[]> all = DSL.val(ids.stream().map(PayoutLineId::value).toArray(UUID[]::new));
+        Param<UUID[]> all = IdArray.of(ids);
         db.select(PAYOUT_LINE.ID)
                 .from(PAYOUT_LINE)
                 .where(PAYOUT_LINE.BUSINESS_ID.eq(business))
@@ -83,7 +84,7 @@ class PayoutLineStore {
     void setLeft(BusinessId business, Map<PayoutLineId, Money> left) {
         db.execute(
                 "update payout_line l set left_minor = v.minor from unnest({0}, {1}) as v(id, minor) where l.business_id = {2} and l.id = v.id",
-                DSL.val(left.keySet().stream().map(PayoutLineId::value).toArray(UUID[]::new)),
+                IdArray.of(left.keySet()),
                 DSL.val(left.values().stream().map(Money::minor).toArray(Long[]::new)),
                 DSL.inline(business.value()));
     }

@@ -3,14 +3,16 @@ package exactum.app.settlement;
 import static exactumdb.Tables.ALLOCATION;
 import static exactumdb.Tables.CLAIM;
 import static exactumdb.Tables.CUSTOMER;
-import static exactumdb.Tables.DOCUMENT_STAND;
+import static exactumdb.Tables.DOCUMENT_STANDING;
 import static exactumdb.Tables.ENTRY;
 import static exactumdb.Tables.MEANS;
 import static exactumdb.Tables.POSTING;
 import static exactumdb.Tables.RECEIPT;
+import static exactumdb.Tables.STANDING_KEY;
 
 import exactum.app.audit.Audit;
 import exactum.app.database.CopyRows;
+import exactum.app.database.IdArray;
 import exactum.app.database.Statistics;
 import exactum.app.ledger.Ledger;
 import exactum.core.ids.BusinessId;
@@ -72,7 +74,7 @@ class ChangesStore {
 
     /** So many payments were taken in. */
     void wrote(int payments) {
-        statistics.wrote(payments, MEANS, RECEIPT, ALLOCATION, CLAIM, ENTRY, POSTING, DOCUMENT_STAND);
+        statistics.wrote(payments, MEANS, RECEIPT, ALLOCATION, CLAIM, ENTRY, POSTING, DOCUMENT_STANDING, STANDING_KEY);
     }
 
     /** Whether the sale of a processor was taken before. */
@@ -89,9 +91,7 @@ class ChangesStore {
         return db.select(CUSTOMER.ID, CUSTOMER.NAME)
                 .from(CUSTOMER)
                 .where(CUSTOMER.BUSINESS_ID.eq(business))
-                .and(DSL.condition(
-                        "customer.id = any({0})",
-                        DSL.val(customers.stream().map(CustomerId::value).toArray(UUID[]::new))))
+                .and(DSL.condition("customer.id = any({0})", IdArray.of(customers)))
                 .fetchMap(CUSTOMER.ID, CUSTOMER.NAME);
     }
 

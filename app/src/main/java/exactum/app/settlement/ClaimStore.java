@@ -4,6 +4,7 @@ import static exactumdb.Tables.CLAIM;
 import static exactumdb.Tables.CUSTOMER;
 import static exactumdb.Tables.DOCUMENT;
 
+import exactum.app.database.IdArray;
 import exactum.app.ledger.Provable;
 import exactum.app.ledger.Prove;
 import exactum.core.ids.BusinessId;
@@ -18,7 +19,6 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.UUID;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.impl.DSL;
@@ -92,9 +92,7 @@ class ClaimStore implements FindClaims, Provable {
     public Map<DocumentId, List<Part>> parts(BusinessId business, Collection<DocumentId> documents) {
         return db.selectFrom(CLAIM)
                 .where(CLAIM.BUSINESS_ID.eq(business))
-                .and(DSL.condition(
-                        "claim.document_id = any({0})",
-                        DSL.val(documents.stream().map(DocumentId::value).toArray(UUID[]::new))))
+                .and(DSL.condition("claim.document_id = any({0})", IdArray.of(documents)))
                 .orderBy(CLAIM.DOCUMENT_ID, CLAIM.SEQ)
                 .fetchGroups(CLAIM.DOCUMENT_ID, ClaimStore::part);
     }

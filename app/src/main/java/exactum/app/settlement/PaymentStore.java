@@ -5,7 +5,7 @@ import static exactumdb.Tables.ALLOCATION;
 import static exactumdb.Tables.CLAIM;
 import static exactumdb.Tables.CUSTOMER;
 import static exactumdb.Tables.DOCUMENT;
-import static exactumdb.Tables.DOCUMENT_LISTING;
+import static exactumdb.Tables.DOCUMENT_STANDING;
 import static exactumdb.Tables.MEANS;
 import static exactumdb.Tables.PAYMENT_PLACE;
 import static exactumdb.Tables.RECEIPT;
@@ -305,11 +305,11 @@ class PaymentStore implements FindPayments {
                             .join(CLAIM)
                             .on(CLAIM.BUSINESS_ID.eq(ALLOCATION.BUSINESS_ID))
                             .and(CLAIM.ID.eq(ALLOCATION.CLAIM_ID))
-                            .join(DOCUMENT_LISTING)
-                            .on(DOCUMENT_LISTING.BUSINESS_ID.eq(CLAIM.BUSINESS_ID))
-                            .and(DOCUMENT_LISTING.DOCUMENT_ID.eq(CLAIM.DOCUMENT_ID))
+                            .join(DOCUMENT_STANDING)
+                            .on(DOCUMENT_STANDING.BUSINESS_ID.eq(CLAIM.BUSINESS_ID))
+                            .and(DOCUMENT_STANDING.DOCUMENT_ID.eq(CLAIM.DOCUMENT_ID))
                             .where(ALLOCATION.BUSINESS_ID.eq(business))
-                            .and(SearchWords.in(DOCUMENT_LISTING.SEARCH, filter.words())))));
+                            .and(SearchWords.in(DOCUMENT_STANDING.SEARCH, filter.words())))));
         }
         if (!filter.channel().isEmpty()) all = all.and(RECEIPT.CHANNEL.eq(filter.channel()));
         if (!filter.account().isEmpty())

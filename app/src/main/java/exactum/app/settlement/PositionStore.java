@@ -9,11 +9,13 @@ import static exactumdb.Tables.MEANS;
 import static exactumdb.Tables.REFUND;
 import static exactumdb.Tables.TAKE_BACK;
 
+import exactum.app.database.IdArray;
 import exactum.app.database.Ids;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.ClaimId;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.DocumentId;
+import exactum.core.ids.Id;
 import exactum.core.ids.MeansId;
 import exactum.core.ids.RefundId;
 import exactum.core.ledger.Accounts;
@@ -34,7 +36,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.UUID;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.impl.DSL;
@@ -54,7 +55,7 @@ class PositionStore {
         db.select(CUSTOMER.ID)
                 .from(CUSTOMER)
                 .where(CUSTOMER.BUSINESS_ID.eq(business))
-                .and(any("customer.id", values(customers)))
+                .and(any("customer.id", customers))
                 .orderBy(CUSTOMER.ID)
                 .forNoKeyUpdate()
                 .execute();
@@ -70,10 +71,10 @@ class PositionStore {
         lock(business, customers);
         Map<CustomerId, Position> positions = positions(customers, accounts, changes);
         String own = own(business);
-        Condition theirs = CLAIM.BUSINESS_ID.eq(business).and(any("claim.customer_id", values(customers)));
+        Condition theirs = CLAIM.BUSINESS_ID.eq(business).and(any("claim.customer_id", customers));
         Condition writtenOff = MEANS.BUSINESS_ID
                 .eq(business)
-                .and(any("means.customer_id", values(customers)))
+                .and(any("means.customer_id", customers))
                 .and(MEANS.KIND.eq(DSL.inline(exactum.core.settlement.MeansKind.WRITE_OFF)));
         List<Means> writeOffs = means(writtenOff, own);
         List<Allocation> allocations = writeOffs.isEmpty()
@@ -82,7 +83,7 @@ class PositionStore {
         Set<ClaimId> more = new HashSet<>(named);
         allocations.forEach(a -> more.add(a.claim()));
         Condition wanted = CLAIM.LEFT_MINOR.gt(0L);
-        if (!more.isEmpty()) wanted = wanted.or(any("claim.id", values(more)));
+        if (!more.isEmpty()) wanted = wanted.or(any("claim.id", more));
         put(positions, claims(business, theirs.and(wanted), own), writeOffs, allocations, List.of());
         return positions;
     }
@@ -98,9 +99,9 @@ class PositionStore {
         lock(business, customers);
         Map<CustomerId, Position> positions = positions(customers, accounts, changes);
         String own = own(business);
-        List<Means> means = means(MEANS.BUSINESS_ID.eq(business).and(any("means.customer_id", values(customers))), own);
+        List<Means> means = means(MEANS.BUSINESS_ID.eq(business).and(any("means.customer_id", customers)), own);
         List<MeansId> ids = means.stream().map(Means::id).toList();
-        Condition theirs = CLAIM.BUSINESS_ID.eq(business).and(any("claim.customer_id", values(customers)));
+        Condition theirs = CLAIM.BUSINESS_ID.eq(business).and(any("claim.customer_id", customers));
         put(
                 positions,
                 claims(business, theirs, own),
@@ -115,7 +116,7 @@ class PositionStore {
                 .from(MEANS)
                 .where(MEANS.BUSINESS_ID.eq(business))
                 .and(MEANS.RESERVED_FOR.isNotNull())
-                .and(any("means.reserved_for", values(documents)))
+                .and(any("means.reserved_for", documents))
                 .fetch(MEANS.RESERVED_FOR));
     }
 
@@ -127,7 +128,7 @@ class PositionStore {
         return db.select(MEANS.ID, MEANS.CUSTOMER_ID)
                 .from(MEANS)
                 .where(MEANS.BUSINESS_ID.eq(business))
-                .and(any("means.id", values(means)))
+                .and(any("means.id", means))
                 .fetchMap(MEANS.ID, MEANS.CUSTOMER_ID);
     }
 
@@ -217,7 +218,7 @@ class PositionStore {
                 .on(DOCUMENT.BUSINESS_ID.eq(DOCUMENT_TAX.BUSINESS_ID))
                 .and(DOCUMENT.ID.eq(DOCUMENT_TAX.DOCUMENT_ID))
                 .where(DOCUMENT_TAX.BUSINESS_ID.eq(business))
-                .and(any("document_tax.document_id", values(documents)))
+                .and(any("document_tax.document_id", documents))
                 .fetchGroups(
                         DOCUMENT_TAX.DOCUMENT_ID,
                         r -> new TaxShare(
@@ -231,7 +232,7 @@ class PositionStore {
     private List<Allocation> allocations(BusinessId business, List<MeansId> means, String own) {
         return db.selectFrom(ALLOCATION)
                 .where(ALLOCATION.BUSINESS_ID.eq(business))
-                .and(any("allocation.means_id", values(means)))
+                .and(any("allocation.means_id", means))
                 .orderBy(ALLOCATION.ID)
                 .fetch(a -> Rows.allocation(a, own));
     }
@@ -239,16 +240,12 @@ class PositionStore {
     private List<TakeBack> takeBacks(BusinessId business, List<MeansId> means, String own) {
         return db.selectFrom(TAKE_BACK)
                 .where(TAKE_BACK.BUSINESS_ID.eq(business))
-                .and(any("take_back.means_id", values(means)))
+                .and(any("take_back.means_id", means))
                 .orderBy(TAKE_BACK.ID)
                 .fetch(t -> Rows.takeBack(t, own));
     }
 
-    private static UUID[] values(Collection<? extends exactum.core.ids.Id> ids) {
-        return ids.stream().map(exactum.core.ids.Id::value).toArray(UUID[]::new);
-    }
-
-    private static Condition any(String column, UUID[] values) {
-        return DSL.condition(column + " = any({0})", DSL.val(values));
+    private static Condition any(String column, Collection<? extends Id> ids) {
+        return DSL.condition(column + " = any({0})", IdArray.of(ids));
     }
 }

@@ -4,6 +4,7 @@ import static exactumdb.Tables.CUSTOMER;
 import static exactumdb.Tables.WAITING;
 import static exactumdb.Tables.WAITING_GONE;
 
+import exactum.app.database.IdArray;
 import exactum.app.database.Ids;
 import exactum.app.database.InsertRows;
 import exactum.app.ledger.Provable;
@@ -93,9 +94,7 @@ class WaitingStore implements FindWaiting, Provable {
         String own = own(business);
         return db.selectFrom(WAITING)
                 .where(WAITING.BUSINESS_ID.eq(business))
-                .and(DSL.condition(
-                        "waiting.id = any({0})",
-                        DSL.val(ids.stream().map(WaitingId::value).toArray(UUID[]::new))))
+                .and(DSL.condition("waiting.id = any({0})", IdArray.of(ids)))
                 .orderBy(WAITING.ID)
                 .forUpdate()
                 .fetch(r -> item(r, own));
