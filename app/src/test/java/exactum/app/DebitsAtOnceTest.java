@@ -27,6 +27,7 @@ import java.util.Set;
 import java.util.concurrent.CyclicBarrier;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.regex.Pattern;
 import org.jooq.DSLContext;
 import org.junit.jupiter.api.RepeatedTest;
@@ -99,30 +100,43 @@ class DebitsAtOnceTest {
     }
 
     @RepeatedTest(5)
-    void a_card_page_opened_and_paid_while_the_run_commits_is_the_only_payment(
-            World world, FindClaims claims, FindPayments payments) throws Exception {
+    void a_card_page_opened_and_paid_while_the_run_commits_is_the_only_payment(World world) throws Exception {
         Debits debits = world.debits();
         Document invoice = debits.invoice(debits.payer(1), "119.00");
-        debits.invoice(debits.payer(2), "80.00");
-        DebitRun run = debits.rehearse(UNTIL);
+        DebitRun run = withAnother(debits);
         atOnce(() -> debits.commit(run), () -> paidByCard(world, world.cardPage(invoice)));
-        onlyTheOtherIsCollected(world, debits, run);
-        assertThat(claims.openOf(world.moorings, invoice.id())).isEmpty();
-        assertThat(payments.ofDocument(world.moorings, invoice.id())).hasSize(1);
+        onlyTheOtherIsCollected(world, debits, invoice, run);
     }
 
     @RepeatedTest(5)
-    void a_card_payment_of_which_word_comes_while_the_run_commits_is_the_only_payment(
-            World world, FindClaims claims, FindPayments payments) throws Exception {
+    void a_card_payment_of_which_word_comes_while_the_run_commits_is_the_only_payment(World world) throws Exception {
         Debits debits = world.debits();
         Document invoice = debits.invoice(debits.payer(1), "119.00");
-        debits.invoice(debits.payer(2), "80.00");
-        DebitRun run = debits.rehearse(UNTIL);
+        DebitRun run = withAnother(debits);
         CardProcessor.Page page = world.cardPage(invoice);
         atOnce(() -> debits.commit(run), () -> paidByCard(world, page));
-        onlyTheOtherIsCollected(world, debits, run);
-        assertThat(claims.openOf(world.moorings, invoice.id())).isEmpty();
-        assertThat(payments.ofDocument(world.moorings, invoice.id())).hasSize(1);
+        onlyTheOtherIsCollected(world, debits, invoice, run);
+    }
+
+    @RepeatedTest(10)
+    void who_opens_a_card_page_while_the_run_is_handed_over_leaves_it_or_is_refused(World world) throws Exception {
+        Debits debits = world.debits();
+        Document invoice = debits.invoice(debits.payer(1), "119.00");
+        DebitRun run = debits.commit(withAnother(debits));
+        var opened = new AtomicBoolean();
+        atOnce(() -> debits.handOver(run), () -> {
+            world.cardPage(invoice);
+            opened.set(true);
+        });
+        assertThat(debits.run(run.id()).madeTotal().plain()).isEqualTo(opened.get() ? "80.00" : "199.00");
+        assertThat(count(world, "c.channel = 'debit' and c.state = 'in flight'"))
+                .isEqualTo(opened.get() ? 1 : 2);
+        assertThat(count(world, "c.channel = 'card'")).isEqualTo(opened.get() ? 1 : 0);
+    }
+
+    private static DebitRun withAnother(Debits debits) {
+        debits.invoice(debits.payer(2), "80.00");
+        return debits.rehearse(UNTIL);
     }
 
     private static void paidByCard(World world, CardProcessor.Page page) {
@@ -130,12 +144,16 @@ class DebitsAtOnceTest {
                 .isEqualTo(TakeInNotice.Outcome.TAKEN_IN);
     }
 
-    private static void onlyTheOtherIsCollected(World world, Debits debits, DebitRun run) {
+    private static void onlyTheOtherIsCollected(World world, Debits debits, Document paid, DebitRun run) {
         DebitRun handed = debits.handOver(debits.run(run.id()));
         debits.book(DUE);
         assertThat(handed.madeTotal().plain()).isEqualTo("80.00");
         assertThat(count(world, "c.channel = 'debit' and c.state = 'collected'"))
                 .isEqualTo(1);
+        assertThat(world.bean(FindClaims.class).openOf(world.moorings, paid.id()))
+                .isEmpty();
+        assertThat(world.bean(FindPayments.class).ofDocument(world.moorings, paid.id()))
+                .hasSize(1);
         assertThat(world.balance("1100")).isEqualTo(World.euro("0.00"));
     }
 

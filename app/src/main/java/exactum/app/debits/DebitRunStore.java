@@ -80,6 +80,17 @@ class DebitRunStore {
         return db.selectFrom(DEBIT_RUN).where(is(business, id)).forKeyShare().fetchOptional(this::run);
     }
 
+    /** The runs are not handed over until the transaction ends; that they are committed meanwhile is no matter. */
+    void waitsForUs(BusinessId business, Collection<DebitRunId> ids) {
+        db.select(DEBIT_RUN.ID)
+                .from(DEBIT_RUN)
+                .where(DEBIT_RUN.BUSINESS_ID.eq(business))
+                .and(DEBIT_RUN.ID.in(ids))
+                .orderBy(DEBIT_RUN.ID)
+                .forNoKeyUpdate()
+                .fetch();
+    }
+
     /** Waits until nobody else works the run off, and keeps others from it until the transaction ends. */
     void alone(DebitRunId id) {
         db.execute(

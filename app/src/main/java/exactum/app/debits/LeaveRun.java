@@ -5,6 +5,7 @@ import exactum.app.settlement.Settled;
 import exactum.app.web.Texts;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.ClaimId;
+import exactum.core.ids.DebitRunId;
 import exactum.core.problem.Refusal;
 import exactum.core.settlement.Signal;
 import java.util.List;
@@ -41,6 +42,11 @@ class LeaveRun {
     @EventListener
     @Transactional(propagation = Propagation.MANDATORY)
     void cardBegins(CardPaymentBegins begins) {
+        List<DebitStore.Debit> live = notInFlight(begins);
+        if (leave(begins.business(), live)) notInFlight(begins);
+    }
+
+    private List<DebitStore.Debit> notInFlight(CardPaymentBegins begins) {
         List<DebitStore.Debit> live = debits.liveFor(begins.business(), begins.claims());
         live.stream()
                 .filter(d -> d.state().equals(DebitStore.IN_FLIGHT))
@@ -51,22 +57,27 @@ class LeaveRun {
                             "It is being collected from your account on %s already. Nothing was charged."
                                     .formatted(Texts.day(d.on())));
                 });
-        leave(begins.business(), live);
+        return live;
     }
 
-    private void leave(BusinessId business, List<DebitStore.Debit> live) {
+    /** Answers whether anything was there to leave; what was handed over while we waited stays. */
+    private boolean leave(BusinessId business, List<DebitStore.Debit> live) {
         List<DebitStore.Debit> planned =
                 live.stream().filter(d -> d.state().equals(DebitStore.PLANNED)).toList();
-        if (planned.isEmpty()) return;
+        if (planned.isEmpty()) return false;
+        List<DebitRunId> of =
+                planned.stream().map(DebitStore.Debit::run).distinct().toList();
+        runs.waitsForUs(business, of);
         var gone = debits.move(
                 business,
                 planned.stream().map(DebitStore.Debit::id).toList(),
                 List.of(DebitStore.PLANNED),
                 DebitStore.WITHDRAWN);
         debits.unused(business, gone);
-        planned.stream().map(DebitStore.Debit::run).distinct().forEach(run -> {
+        for (DebitRunId run : of) {
             groupStore.countGroups(business, run);
             runs.count(business, run);
-        });
+        }
+        return true;
     }
 }
