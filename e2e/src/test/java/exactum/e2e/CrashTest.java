@@ -18,7 +18,8 @@ class CrashTest {
     private static final int MANY = 6_000;
     /** What the one mandate says, by all the others. */
     private static final String OTHERS_MANDATES = """
-            insert into mandate select (jsonb_populate_record(m, jsonb_build_object('id', gen_random_uuid(), 'customer_id', c.id, 'reference', 'M-' || c.code))).*
+            insert into mandate (business_id, id, customer_id, reference, scheme, state, signed_on, valid_from, one_off, notice_days, payer_name, iban_secret, iban_digest, iban_ending, way, made_on)
+            select m.business_id, gen_random_uuid(), c.id, 'M-' || c.code, m.scheme, m.state, m.signed_on, m.valid_from, m.one_off, m.notice_days, m.payer_name, m.iban_secret, m.iban_digest, m.iban_ending, m.way, m.made_on
               from mandate m, customer c where c.business_id = m.business_id and c.code like 'K-%'""";
 
     private static final int PAYERS = 2_400;
