@@ -257,7 +257,7 @@ class DocumentListStore implements ListDocuments, Provable {
         try (Cursor<Record> all = db.select(DOCUMENT_STANDING.fields())
                 .from(sortable(order))
                 .where(DOCUMENT_STANDING.BUSINESS_ID.eq(business))
-                .and(wanted(business, filter, today, By.ROW))
+                .and(wanted(business, filter, today, nearest(business, filter, today)))
                 .orderBy(order(order))
                 .fetchSize(1_000)
                 .fetchLazy()) {

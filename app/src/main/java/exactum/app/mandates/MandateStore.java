@@ -1,7 +1,6 @@
 package exactum.app.mandates;
 
 import static exactumdb.Tables.CUSTOMER;
-import static exactumdb.Tables.DOCUMENT;
 import static exactumdb.Tables.MANDATE;
 import static exactumdb.Tables.MANDATE_COVER;
 import static exactumdb.Tables.MANDATE_EVENT;
@@ -18,8 +17,6 @@ import exactum.core.ids.DocumentId;
 import exactum.core.ids.MandateId;
 import exactum.core.mandate.Authority;
 import exactum.core.mandate.MandateState;
-import exactum.core.mandate.Usage;
-import exactum.core.money.Money;
 import exactum.core.scheme.MandateReference;
 import exactum.core.scheme.Scheme;
 import exactumdb.tables.records.MandateRecord;
@@ -52,18 +49,6 @@ import tools.jackson.databind.json.JsonMapper;
 /** Mandates and what happened to them, in the database. */
 @Component
 class MandateStore implements FindMandates {
-    private static final String COVERING = """
-            select distinct on (d.id) d.id, m.id, m.reference, m.scheme, m.signed_on, m.valid_from, m.valid_until, m.one_off, m.agreed_count, m.cap_minor, m.notice_days,
-                   m.state, m.counted, m.ever_collected, m.last_presented, m.revision
-              from document d
-             cross join lateral (
-                   select v.mandate_id, 1 as far from mandate_cover v where v.business_id = d.business_id and v.document_id = d.id
-                   union all select v.mandate_id, 2 from mandate_cover v where v.business_id = d.business_id and v.recurring_id = d.origin_id
-                   union all select v.mandate_id, 3 from mandate_cover v where v.business_id = d.business_id and v.customer_id = d.customer_id) c
-              join mandate m on m.business_id = d.business_id and m.id = c.mandate_id
-             where d.business_id = {0} and d.id = any({1})
-             order by d.id, (m.replaced_by is not null), (m.state <> 'active'), (m.state <> 'suspended'), c.far, m.made_on desc, m.id desc
-            """;
     private static final Field<LocalDate> SINCE = DSL.field(DSL.select(DSL.max(MANDATE_EVENT.EVENT_ON))
                     .from(MANDATE_EVENT)
                     .where(MANDATE_EVENT.BUSINESS_ID.eq(MANDATE.BUSINESS_ID))
@@ -75,11 +60,13 @@ class MandateStore implements FindMandates {
     private final DSLContext db;
     private final Vault vault;
     private final JsonMapper json;
+    private final CoveringStore covering;
 
-    MandateStore(DSLContext db, Vault vault, JsonMapper json) {
+    MandateStore(DSLContext db, Vault vault, JsonMapper json, CoveringStore covering) {
         this.db = db;
         this.vault = vault;
         this.json = json;
+        this.covering = covering;
     }
 
     /** What happened. */
@@ -204,60 +191,14 @@ class MandateStore implements FindMandates {
         Map<DocumentId, Covering> planned = planned(business, documents);
         Map<MandateId, Mandate> byId = byId(
                 business, planned.values().stream().map(Covering::id).distinct().toList());
-        Map<DocumentId, Mandate> covering = new LinkedHashMap<>();
-        planned.forEach((document, mandate) -> covering.put(document, byId.get(mandate.id())));
-        return covering;
+        Map<DocumentId, Mandate> all = new LinkedHashMap<>();
+        planned.forEach((document, mandate) -> all.put(document, byId.get(mandate.id())));
+        return all;
     }
 
     @Override
     public Map<DocumentId, Covering> planned(BusinessId business, Collection<DocumentId> documents) {
-        return db.resultQuery(COVERING, DSL.val(business.value()), IdArray.of(documents))
-                .coerce(
-                        DOCUMENT.ID,
-                        MANDATE.ID,
-                        MANDATE.REFERENCE,
-                        MANDATE.SCHEME,
-                        MANDATE.SIGNED_ON,
-                        MANDATE.VALID_FROM,
-                        MANDATE.VALID_UNTIL,
-                        MANDATE.ONE_OFF,
-                        MANDATE.AGREED_COUNT,
-                        MANDATE.CAP_MINOR,
-                        MANDATE.NOTICE_DAYS,
-                        MANDATE.STATE,
-                        MANDATE.COUNTED,
-                        MANDATE.EVER_COLLECTED,
-                        MANDATE.LAST_PRESENTED,
-                        MANDATE.REVISION)
-                .fetchMap(DOCUMENT.ID, MandateStore::covering);
-    }
-
-    private static Covering covering(Record m) {
-        return new Covering(
-                m.get(MANDATE.ID),
-                new MandateReference(m.get(MANDATE.REFERENCE)),
-                authority(m),
-                m.get(MANDATE.STATE),
-                usage(m),
-                m.get(MANDATE.REVISION));
-    }
-
-    private static Authority authority(Record m) {
-        Scheme scheme = m.get(MANDATE.SCHEME);
-        Long cap = m.get(MANDATE.CAP_MINOR);
-        return new Authority(
-                scheme,
-                m.get(MANDATE.SIGNED_ON),
-                m.get(MANDATE.VALID_FROM),
-                m.get(MANDATE.VALID_UNTIL),
-                m.get(MANDATE.ONE_OFF),
-                m.get(MANDATE.AGREED_COUNT),
-                cap == null ? null : Money.ofMinor(scheme.rules().currency().getCurrencyCode(), cap),
-                m.get(MANDATE.NOTICE_DAYS));
-    }
-
-    private static Usage usage(Record m) {
-        return new Usage(m.get(MANDATE.COUNTED), m.get(MANDATE.EVER_COLLECTED), m.get(MANDATE.LAST_PRESENTED));
+        return covering.of(business, documents);
     }
 
     @Override
@@ -492,13 +433,13 @@ class MandateStore implements FindMandates {
                 new MandateReference(m.getReference()),
                 m.getCustomerId(),
                 row.get(CUSTOMER.NAME),
-                authority(m),
+                CoveringStore.authority(m),
                 m.getState(),
                 new Mandate.Payer(m.getPayerName(), m.getIbanEnding(), m.getBic()),
                 Way.of(m.getWay()),
                 new Mandate.Amended(m.getFormerReference(), m.getNewAccount()),
                 m.getReplacedBy(),
-                usage(m),
+                CoveringStore.usage(m),
                 m.getMadeOn(),
                 row.get(SINCE),
                 m.getRevision());
