@@ -359,7 +359,7 @@ create table item_import (
 );
 
 create table recurring_invoice (
-    business_id int not null references business,
+    business_id int not null,
     id uuid not null,
     name text not null,
     customer_id uuid not null,

@@ -1,6 +1,6 @@
 -- What is said, and what is owed by it.
 create table document (
-    business_id int not null references business,
+    business_id int not null,
     id uuid not null,
     kind text not null check (kind in ('quote', 'invoice', 'credit note', 'cash sale')),
     state text not null check (state in ('draft', 'issued', 'void')),

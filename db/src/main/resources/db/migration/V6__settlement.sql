@@ -1,6 +1,6 @@
 -- What pays what is owed.
 create table means (
-    business_id int not null references business,
+    business_id int not null,
     id uuid not null,
     kind text not null check (kind in ('receipt', 'credit note', 'security deposit', 'early settlement', 'tolerated difference', 'write-off')),
     customer_id uuid not null,

@@ -1,6 +1,6 @@
 -- How money is fetched: one attempt to take one amount over one channel, and which claims it is for.
 create table collection (
-    business_id int not null references business,
+    business_id int not null,
     id uuid not null,
     channel text not null check (channel in ('card', 'debit')),
     customer_id uuid not null,
@@ -69,7 +69,7 @@ create index on processor_event (business_id, received_at);
 
 -- A payer's authority to debit an account. What happened to it stands in its events.
 create table mandate (
-    business_id int not null references business,
+    business_id int not null,
     id uuid not null,
     reference text not null,
     customer_id uuid not null,
@@ -145,7 +145,7 @@ create index on mandate_cover (business_id, document_id) where document_id is no
 
 -- A link by which a payer gives a mandate. Signed twice it makes one.
 create table mandate_link (
-    business_id int not null references business,
+    business_id int not null,
     id uuid not null,
     token_digest bytea not null,
     customer_id uuid not null,

@@ -323,15 +323,12 @@ select d.business_id, d.id as document_id, d.kind, d.customer_id, k.name as cust
             when d.kind = 'quote' then coalesce(q.state, 'open')
             when d.kind = 'credit note' then case when exists (select 1 from means m where m.business_id = d.business_id and m.document_id = d.id and m.kind = 'credit note' and m.left_minor > 0) then 'on account' else 'applied' end
             when coalesce(c.open_minor, 0) > 0 then case when c.settled_minor > 0 then 'part' else 'issued' end
-            when d.gross_minor = coalesce((
-                   select sum(a.amount_minor) from claim k join allocation a on a.business_id = k.business_id and a.claim_id = k.id
-                     join means m on m.business_id = a.business_id and m.id = a.means_id and m.kind = 'credit note'
-                    where k.business_id = d.business_id and k.document_id = d.id), 0) then 'credited'
-            when (
-                   select true from claim k join allocation a on a.business_id = k.business_id and a.claim_id = k.id
-                     join payment_place p on p.business_id = a.business_id and p.means_id = a.means_id and p.place in ('not yet at the bank', 'at the processor', 'on its way')
-                    where k.business_id = d.business_id and k.document_id = d.id and a.reverses is null limit 1) then 'not at the bank'
-            else 'paid' end as stands
+            else coalesce((
+                   select case when d.gross_minor = coalesce(sum(a.amount_minor) filter (where m.kind = 'credit note'), 0) then 'credited'
+                               when bool_or(m.kind = 'receipt' and a.reverses is null and (select p.place from payment_place p where p.business_id = a.business_id and p.means_id = a.means_id)
+                                            in ('not yet at the bank', 'at the processor', 'on its way')) then 'not at the bank' end
+                     from claim k join allocation a on a.business_id = k.business_id and a.claim_id = k.id join means m on m.business_id = a.business_id and m.id = a.means_id
+                    where k.business_id = d.business_id and k.document_id = d.id), 'paid') end as stands
   from document d
   join customer k on k.business_id = d.business_id and k.id = d.customer_id
   left join quote q on d.kind = 'quote' and q.business_id = d.business_id and q.document_id = d.id

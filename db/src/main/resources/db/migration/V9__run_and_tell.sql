@@ -76,7 +76,7 @@ create table run_outcome (
 
 -- What is told. The body is kept as it was sent, encrypted, since it holds links.
 create table message (
-    business_id int not null references business,
+    business_id int not null,
     id uuid not null,
     kind text not null check (kind in ('invoice', 'quote', 'credit note', 'test copy', 'confirmation', 'reminder', 'mandate', 'mandate link', 'advance notice', 'debit returned')),
     customer_id uuid not null,

@@ -16,6 +16,7 @@ import exactum.app.mandates.Mandate;
 import exactum.app.mandates.MandatePaper;
 import exactum.app.setup.Account;
 import exactum.app.setup.BankAccount;
+import exactum.app.setup.Creditor;
 import exactum.app.setup.FindSetup;
 import exactum.app.setup.FreeAccounts;
 import exactum.app.setup.KeptTerms;
@@ -127,6 +128,7 @@ public class PrepareDocuments {
         private final Map<CustomerId, Optional<Mandate>> covering = new HashMap<>();
         private final Map<UUID, Layout> layouts;
         private final List<BankAccount> banks;
+        private final Optional<Creditor> creditor;
         private final Map<String, ExchangeRate> exchange = new HashMap<>();
 
         private Desk(Business business) {
@@ -137,6 +139,7 @@ public class PrepareDocuments {
             terms = setup.termsById(business.id());
             layouts = setup.layouts(business.id()).stream().collect(Collectors.toMap(Layout::id, l -> l));
             banks = setup.bankAccounts(business.id());
+            creditor = paper.findCreditor(business.id());
             deposits = ledger.accounts(business.id()).of(AccountRole.DEPOSITS);
             accounts = free.forSales(business.id()).stream().map(Account::code).collect(Collectors.toSet());
         }
@@ -291,22 +294,33 @@ public class PrepareDocuments {
 
         /** With the mandate that covers what is made for the customer now, where there is one. */
         private Manner debited(Manner collected, Customer customer, Currency currency) {
-            return covering.computeIfAbsent(customer.id(), c -> mandates.forCustomer(business.id(), c))
+            return covering(customer.id())
                     .filter(m -> m.state() == MandateState.ACTIVE)
                     .filter(m -> m.authority().scheme().rules().currency().equals(currency))
-                    .flatMap(m -> paper.findCreditor(business.id())
-                            .map(creditor -> new Manner(
-                                    collected.language(),
-                                    collected.delivery(),
-                                    collected.serviceAddress(),
-                                    collected.taxNote(),
-                                    false,
-                                    null,
-                                    new Manner.Debited(
-                                            m.reference().value(),
-                                            m.payer().ending(),
-                                            creditor.identifier().value()))))
+                    .flatMap(m -> creditor.map(c -> new Manner(
+                            collected.language(),
+                            collected.delivery(),
+                            collected.serviceAddress(),
+                            collected.taxNote(),
+                            false,
+                            null,
+                            new Manner.Debited(
+                                    m.reference().value(),
+                                    m.payer().ending(),
+                                    c.identifier().value()))))
                     .orElse(collected);
+        }
+
+        /** The first that is asked for is read together with those of all customers who are known by then. */
+        private Optional<Mandate> covering(CustomerId customer) {
+            if (!covering.containsKey(customer)) {
+                List<CustomerId> unasked = known.keySet().stream()
+                        .filter(c -> !covering.containsKey(c))
+                        .toList();
+                Map<CustomerId, Mandate> found = mandates.forCustomers(business.id(), unasked);
+                unasked.forEach(c -> covering.put(c, Optional.ofNullable(found.get(c))));
+            }
+            return covering.get(customer);
         }
 
         /** How a document of ours is paid where its payer is asked for it; a card where nothing else is left. */

@@ -29,7 +29,12 @@ public interface FindMandates {
     Map<DocumentId, Covering> planned(BusinessId business, Collection<DocumentId> documents);
 
     /** The one that would cover what is made for a customer now, if there is one. */
-    Optional<Mandate> forCustomer(BusinessId business, CustomerId customer);
+    default Optional<Mandate> forCustomer(BusinessId business, CustomerId customer) {
+        return Optional.ofNullable(forCustomers(business, List.of(customer)).get(customer));
+    }
+
+    /** The same for many; who has none is not among them. */
+    Map<CustomerId, Mandate> forCustomers(BusinessId business, Collection<CustomerId> customers);
 
     /** Whether the document itself has a mandate, so that it is collected whatever else it asks for. */
     List<DocumentId> withOwn(BusinessId business, Collection<DocumentId> documents);

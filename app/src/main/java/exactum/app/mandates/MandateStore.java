@@ -26,6 +26,7 @@ import java.time.OffsetDateTime;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -167,11 +168,11 @@ class MandateStore implements FindMandates {
     }
 
     @Override
-    public Optional<Mandate> forCustomer(BusinessId business, CustomerId customer) {
-        return select(
+    public Map<CustomerId, Mandate> forCustomers(BusinessId business, Collection<CustomerId> customers) {
+        Map<CustomerId, Mandate> first = new HashMap<>();
+        select(
                         business,
-                        MANDATE.CUSTOMER_ID
-                                .eq(customer)
+                        DSL.condition("mandate.customer_id = any({0})", IdArray.of(customers))
                                 .and(MANDATE.REPLACED_BY.isNull())
                                 .and(DSL.exists(DSL.selectOne()
                                         .from(MANDATE_COVER)
@@ -182,8 +183,9 @@ class MandateStore implements FindMandates {
                         DSL.field("({0} <> 'active')", Boolean.class, MANDATE.STATE),
                         MANDATE.MADE_ON.desc(),
                         MANDATE.ID.desc())
-                .limit(1)
-                .fetchOptional(this::mandate);
+                .fetch(this::mandate)
+                .forEach(m -> first.putIfAbsent(m.customer(), m));
+        return first;
     }
 
     @Override
