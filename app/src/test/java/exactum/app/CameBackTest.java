@@ -44,7 +44,7 @@ class CameBackTest {
     private static final LocalDate UNTIL = LocalDate.of(2026, 6, 16);
     private static final LocalDate BACK = LocalDate.of(2026, 6, 17);
 
-    private static String endToEnd(World world, FindDebits find, DebitRun run, Document invoice) {
+    static String endToEnd(World world, FindDebits find, DebitRun run, Document invoice) {
         int no = find.items(world.moorings, run.id()).stream()
                 .filter(i -> i.number().equals(invoice.number()))
                 .mapToInt(RunItem::no)
@@ -66,11 +66,11 @@ class CameBackTest {
         return out.toByteArray();
     }
 
-    private static StatementLine batch(LocalDate day, String amount, String group) {
+    static StatementLine batch(LocalDate day, String amount, String group) {
         return line(day, amount, "", new StatementLine.OfDebits("", group, 1, List.of()), "PMNT/IDDT/ESDD");
     }
 
-    private static StatementLine returned(LocalDate day, String amount, String fee, String endToEnd, String reason) {
+    static StatementLine returned(LocalDate day, String amount, String fee, String endToEnd, String reason) {
         Money face = World.euro(amount);
         Money charged = World.euro(fee);
         var back = new StatementLine.Returned(endToEnd, "", face, charged, reason, "A payer", "");
@@ -97,7 +97,7 @@ class CameBackTest {
                 new StatementLine.Further("", "", null, "", null, debits));
     }
 
-    private static void read(ImportStatements statements, World world, LocalDate day, StatementLine... lines) {
+    static void read(ImportStatements statements, World world, LocalDate day, StatementLine... lines) {
         statements.fromFile(
                 world.moorings, "statement.xml", new ByteArrayInputStream(statement(world, day, List.of(lines))));
     }

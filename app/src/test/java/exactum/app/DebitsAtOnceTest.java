@@ -1,9 +1,14 @@
 package exactum.app;
 
+import static exactumdb.Tables.MATCH;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import exactum.app.approvals.ApprovalKind;
 import exactum.app.approvals.Approvals;
+import exactum.app.bank.ImportStatements;
+import exactum.app.bank.LineRef;
+import exactum.app.bank.Match;
+import exactum.app.bank.Part;
 import exactum.app.business.Memberships;
 import exactum.app.business.Role;
 import exactum.app.cards.TakeInNotice;
@@ -18,12 +23,16 @@ import exactum.app.debits.WithdrawRun;
 import exactum.app.documents.Document;
 import exactum.app.settlement.FindClaims;
 import exactum.app.settlement.FindPayments;
+import exactum.app.waiting.FindWaiting;
+import exactum.core.ids.BankLineId;
 import exactum.core.ids.CameBackId;
+import exactum.core.ids.WaitingId;
 import exactum.core.problem.Refusal;
 import exactum.core.settlement.Policy;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Set;
+import java.util.UUID;
 import java.util.concurrent.CyclicBarrier;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
@@ -38,6 +47,7 @@ import org.junit.jupiter.api.extension.ExtendWith;
 class DebitsAtOnceTest {
     private static final LocalDate DUE = LocalDate.of(2026, 6, 15);
     private static final LocalDate UNTIL = LocalDate.of(2026, 6, 16);
+    private static final LocalDate BACK = LocalDate.of(2026, 6, 17);
 
     private interface Step {
         void run() throws Exception;
@@ -216,5 +226,69 @@ class DebitsAtOnceTest {
         assertThat(claims.openOf(world.moorings, invoice.id())).hasSize(1);
         assertThat(world.balance("1100")).isEqualTo(World.euro("119.00"));
         assertThat(find.waiting(world.moorings)).isEmpty();
+    }
+
+    @RepeatedTest(10)
+    void a_return_whose_line_is_matched_by_a_person_in_the_same_moment_is_booked_once(
+            World world, FindDebits find, ImportStatements statements, TakeBackDebit takeBack, Match match)
+            throws Exception {
+        Debits debits = world.debits();
+        Document invoice = debits.invoice(debits.payer(1), "119.00");
+        DebitRun run = debits.collect(UNTIL);
+        debits.book(DUE);
+        String reference = CameBackTest.endToEnd(world, find, run, invoice);
+        debits.today(BACK);
+        CameBackTest.read(statements, world, BACK, CameBackTest.returned(BACK, "119.00", "0.00", reference, "AM04"));
+        CameBackId cameBack = find.waiting(world.moorings).getFirst();
+        var returned = new Part.Return(
+                world.bean(FindPayments.class)
+                        .ofDocument(world.moorings, invoice.id())
+                        .getFirst()
+                        .id(),
+                World.euro("-119.00"));
+        atOnce(
+                () -> takeBack.takeIn(world.moorings, cameBack, null, false),
+                () -> match.match(world.moorings, line(world), List.of(returned)));
+        assertThat(world.bean(FindClaims.class).openOf(world.moorings, invoice.id()))
+                .hasSize(1);
+        assertThat(world.balance("1100")).isEqualTo(World.euro("119.00"));
+        assertThat(world.bean(DSLContext.class).fetchCount(MATCH)).isEqualTo(1);
+    }
+
+    @RepeatedTest(10)
+    void a_late_reject_taken_in_while_its_whole_batch_is_matched_is_one_of_both(
+            World world,
+            FindDebits find,
+            NoteCameBack note,
+            ImportStatements statements,
+            TakeBackDebit takeBack,
+            Match match,
+            FindWaiting waiting)
+            throws Exception {
+        Debits debits = world.debits();
+        Document invoice = debits.invoice(debits.payer(1), "119.00");
+        DebitRun run = debits.handOver(debits.commit(withAnother(debits)));
+        debits.book(DUE);
+        note.report(
+                world.moorings,
+                CameBackTest.report("R-1", run, CameBackTest.endToEnd(world, find, run, invoice), "AC04"));
+        CameBackId cameBack = find.waiting(world.moorings).getFirst();
+        debits.today(BACK);
+        CameBackTest.read(statements, world, BACK, CameBackTest.batch(BACK, "199.00", "ANOTHER-NAME"));
+        WaitingId batch = waiting.open(world.moorings).getFirst().item().id();
+        atOnce(
+                () -> takeBack.takeIn(world.moorings, cameBack, null, false),
+                () -> match.match(world.moorings, line(world), List.of(new Part.Waiting(batch, World.euro("199.00")))));
+        boolean isOpen = !world.bean(FindClaims.class)
+                .openOf(world.moorings, invoice.id())
+                .isEmpty();
+        assertThat(world.balance("1100")).isEqualTo(World.euro(isOpen ? "119.00" : "0.00"));
+        assertThat(world.bean(DSLContext.class).fetchCount(MATCH)).isEqualTo(isOpen ? 0 : 1);
+    }
+
+    private static LineRef line(World world) {
+        return new LineRef.OfBank(new BankLineId(world.bean(DSLContext.class)
+                .fetchSingle("select id from bank_line")
+                .get("id", UUID.class)));
     }
 }

@@ -46,6 +46,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /**
@@ -104,6 +105,12 @@ public class Match {
         this.books = books;
         this.ledger = ledger;
         this.audit = audit;
+    }
+
+    /** Holds lines until the transaction ends: before the customers of what they become, as whoever matches them does. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void hold(BusinessId business, List<? extends LineRef> lines) {
+        if (!lines.isEmpty()) keeper(lines.getFirst()).lockAll(business, lines);
     }
 
     /**

@@ -25,6 +25,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 
@@ -59,6 +60,17 @@ class BookBack {
         this.setup = setup;
     }
 
+    /** Holds the lines that tell it. */
+    void hold(BusinessId business, List<CameBack> all) {
+        match.hold(
+                business,
+                all.stream()
+                        .map(CameBack::line)
+                        .filter(Objects::nonNull)
+                        .map(LineRef.OfBank::new)
+                        .toList());
+    }
+
     /** Books all of them in the caller's transaction. */
     void book(BusinessId business, List<Effects> all) {
         Map<CollectionId, String> reasons = new LinkedHashMap<>();
@@ -78,10 +90,7 @@ class BookBack {
     }
 
     private void collected(BusinessId business, List<Effects> all) {
-        all.stream()
-                .filter(e -> e.money() && e.cameBack().line() != null)
-                .sorted(Comparator.comparing(e -> e.cameBack().line().value()))
-                .forEach(e -> byLine(business, e));
+        all.stream().filter(e -> e.money() && e.cameBack().line() != null).forEach(e -> byLine(business, e));
         List<Effects> inAdvance = all.stream()
                 .filter(e -> e.money() && e.cameBack().line() == null)
                 .sorted(Comparator.comparing(e -> e.debit().group().value()))
@@ -108,9 +117,14 @@ class BookBack {
         match.match(business, new LineRef.OfBank(c.line()), parts);
     }
 
-    /** The bank's lines are still to come, or never do because the batch came out short. */
+    /** The bank's lines are still to come, or never do because the batch came out short; the batch is taken hold of first, as by who matches it. */
     private void inAdvance(BusinessId business, List<Effects> all) {
         AccountCode clearing = ledger.accounts(business).of(AccountRole.DEBIT_CLEARING);
+        for (Effects e : all) {
+            CameBack c = e.cameBack();
+            if (e.kind() == Back.REJECTED)
+                store.waiting(business, e.debit()).ifPresent(w -> wait.letGo(business, w, c.amount(), c.on()));
+        }
         List<TakeBack> backs = unsettle.takeBackAll(
                 business, all.stream().map(e -> gone(e, clearing)).toList());
         var waiting = new ArrayList<NewWaiting>();
@@ -118,10 +132,7 @@ class BookBack {
         for (int i = 0; i < all.size(); i++) {
             Effects e = all.get(i);
             CameBack c = e.cameBack();
-            if (e.kind() == Back.REJECTED) {
-                store.waiting(business, e.debit()).ifPresent(w -> wait.letGo(business, w, c.amount(), c.on()));
-                continue;
-            }
+            if (e.kind() == Back.REJECTED) continue;
             ExchangeRate rate = rates.computeIfAbsent(c.amount().currency(), x -> new HashMap<>())
                     .computeIfAbsent(
                             c.on(), day -> setup.rate(business, c.amount().currency(), day));

@@ -91,8 +91,9 @@ public class TakeBackDebit {
         return all.stream().map(Effects::problem).filter(Objects::nonNull).toList();
     }
 
-    /** What follows, while nobody else settles anything of whom they are. */
+    /** What follows, while nobody else matches the lines that tell it, nor settles anything of whom they are. */
     private List<Effects> held(BusinessId business, List<CameBack> all) {
+        book.hold(business, all);
         List<CollectionId> collections =
                 all.stream().map(CameBack::collection).filter(Objects::nonNull).toList();
         claims.hold(business, debits.customers(business, collections).values());
