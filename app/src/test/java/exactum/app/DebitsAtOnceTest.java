@@ -1,5 +1,6 @@
 package exactum.app;
 
+import static exactumdb.Tables.MANDATE;
 import static exactumdb.Tables.MATCH;
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -21,6 +22,7 @@ import exactum.app.debits.NoteCameBack;
 import exactum.app.debits.TakeBackDebit;
 import exactum.app.debits.WithdrawRun;
 import exactum.app.documents.Document;
+import exactum.app.mandates.Mandates;
 import exactum.app.settlement.FindClaims;
 import exactum.app.settlement.FindPayments;
 import exactum.app.waiting.FindWaiting;
@@ -30,6 +32,7 @@ import exactum.core.ids.WaitingId;
 import exactum.core.problem.Refusal;
 import exactum.core.settlement.Policy;
 import java.time.LocalDate;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Set;
 import java.util.UUID;
@@ -38,6 +41,7 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.regex.Pattern;
+import java.util.stream.IntStream;
 import org.jooq.DSLContext;
 import org.junit.jupiter.api.RepeatedTest;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -284,6 +288,30 @@ class DebitsAtOnceTest {
                 .isEmpty();
         assertThat(world.balance("1100")).isEqualTo(World.euro(isOpen ? "119.00" : "0.00"));
         assertThat(world.bean(DSLContext.class).fetchCount(MATCH)).isEqualTo(isOpen ? 0 : 1);
+    }
+
+    @RepeatedTest(5)
+    void a_run_is_withdrawn_while_another_over_the_same_mandates_is_committed(
+            World world, WithdrawRun withdraw, Mandates mandates) throws Exception {
+        Debits debits = world.debits();
+        List<Customer> payers = IntStream.rangeClosed(1, 30)
+                .mapToObj(debits::payer)
+                .sorted(Comparator.comparing(c -> c.id().value().hashCode()))
+                .toList();
+        payers.forEach(p -> debits.invoice(p, "50.00"));
+        DebitRun first = debits.commit(debits.rehearse(UNTIL));
+        payers.forEach(p -> debits.invoice(p, "60.00"));
+        DebitRun second = debits.rehearse(UNTIL);
+        atOnce(
+                () -> withdraw.withdraw(world.moorings, first.id()),
+                () -> debits.commit(second),
+                () -> mandates.passDay(world.moorings, UNTIL));
+        assertThat(count(world, "c.state = 'withdrawn'")).isEqualTo(30);
+        assertThat(count(world, "c.state = 'planned'"))
+                .isEqualTo(debits.run(second.id()).made())
+                .isEqualTo(30);
+        assertThat(world.bean(DSLContext.class).fetchCount(MANDATE, MANDATE.COUNTED.eq(1)))
+                .isEqualTo(30);
     }
 
     private static LineRef line(World world) {

@@ -164,13 +164,21 @@ class DebitStore {
                 DSL.inline(business.value()));
     }
 
-    /** Something was collected under mandates. */
+    /** Something was collected under mandates; they are taken in the order in which a commit takes them. */
     void everCollected(BusinessId business, Collection<MandateId> mandates) {
-        db.update(MANDATE)
-                .set(MANDATE.EVER_COLLECTED, true)
+        List<MandateId> first = db.select(MANDATE.ID)
+                .from(MANDATE)
                 .where(MANDATE.BUSINESS_ID.eq(business))
                 .and(any(mandates))
                 .and(MANDATE.EVER_COLLECTED.isFalse())
+                .orderBy(MANDATE.ID)
+                .forUpdate()
+                .fetch(MANDATE.ID);
+        if (first.isEmpty()) return;
+        db.update(MANDATE)
+                .set(MANDATE.EVER_COLLECTED, true)
+                .where(MANDATE.BUSINESS_ID.eq(business))
+                .and(any(first))
                 .execute();
     }
 
@@ -185,13 +193,17 @@ class DebitStore {
                 .fetch(MANDATE.ID);
     }
 
-    /** What was withdrawn before the bank had it counts no more, and what the bank was to be told is told next time. */
+    /**
+     * What was withdrawn before the bank had it counts no more, and what the bank was to be told is told next time. The mandates are
+     * taken in the order in which a commit takes them.
+     */
     void unused(BusinessId business, Collection<CollectionId> withdrawn) {
         db.execute("""
                 update mandate m set counted = m.counted - u.n, new_account = m.new_account or u.new_account, former_reference = case when m.former_reference = '' then u.former else m.former_reference end
                   from (select d.mandate_id, (count(*) filter (where d.try_no = 1))::int as n, bool_or(d.new_account) as new_account, max(d.former_reference) as former
                           from debit d where d.business_id = {0} and d.collection_id = any({1}) group by 1) u
-                 where m.business_id = {0} and m.id = u.mandate_id
+                 where m.business_id = {0} and m.id = u.mandate_id and m.id = any(array(
+                       select h.id from mandate h where h.business_id = {0} and h.id in (select d.mandate_id from debit d where d.business_id = {0} and d.collection_id = any({1})) order by h.id for update))
                 """, DSL.inline(business.value()), IdArray.of(withdrawn));
     }
 

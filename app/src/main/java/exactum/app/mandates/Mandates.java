@@ -260,7 +260,10 @@ public class Mandates {
     @Transactional
     public void passDay(BusinessId business, LocalDate today) {
         Map<Mandate, Becomes> over = new LinkedHashMap<>();
-        for (Mandate mandate : store.toWatch(business, today, Integer.MAX_VALUE)) {
+        List<MandateId> watched = store.toWatch(business, today, Integer.MAX_VALUE).stream()
+                .map(Mandate::id)
+                .toList();
+        for (Mandate mandate : store.lock(business, watched)) {
             MandateState then = Allows.byDay(mandate.state(), mandate.authority(), mandate.usage(), today);
             if (then == mandate.state()) continue;
             String cause = then == MandateState.EXPIRED
