@@ -1,5 +1,6 @@
 package exactum.app;
 
+import static exactumdb.Tables.POSTING;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.InstanceOfAssertFactories.STRING;
@@ -18,12 +19,14 @@ import exactum.app.messages.FindMessages;
 import exactum.app.messages.MessageKind;
 import exactum.app.settlement.FindClaims;
 import exactum.app.settlement.FindPayments;
+import exactum.app.setup.Tags;
 import exactum.app.waiting.FindWaiting;
 import exactum.core.bank.Notice;
 import exactum.core.bank.Statement;
 import exactum.core.bank.StatementLine;
 import exactum.core.bank.WaitingKind;
 import exactum.core.ids.CameBackId;
+import exactum.core.ledger.AccountCode;
 import exactum.core.mandate.MandateState;
 import exactum.core.money.Money;
 import exactum.core.problem.Refusal;
@@ -34,6 +37,7 @@ import java.io.ByteArrayOutputStream;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
+import org.jooq.DSLContext;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 
@@ -145,6 +149,36 @@ class CameBackTest {
         assertThat(again.tries()).isEqualTo(1);
         assertThat(again.collect().on()).isEqualTo(LocalDate.of(2026, 6, 24));
         assertThat(debits.of(payer).state()).isEqualTo(MandateState.ACTIVE);
+    }
+
+    @Test
+    void what_the_bank_takes_is_booked_on_the_day_of_its_line_to_the_account_and_tags_that_were_chosen(
+            World world, FindDebits find, ImportStatements statements, TakeBackDebit takeBack, Tags tags) {
+        tags.add(world.moorings, "Department", "Office");
+        Debits debits = world.debits();
+        Document invoice = debits.invoice(debits.payer(1), "119.00");
+        DebitRun run = debits.collect(UNTIL);
+        debits.book(DUE);
+        debits.today(BACK.plusDays(1));
+        read(statements, world, BACK, returned(BACK, "119.00", "3.50", endToEnd(world, find, run, invoice), "AM04"));
+        try (var ada = new Visitor(world, "ada")) {
+            String kept = "mostTries=2&retryAfterDays=5&horizonDays=5&least=1.00&fee=0.00&timer=off";
+            assertThat(ada.post("/debit-runs/settings", kept + "&chargeAccount=1100&chargeTags=")
+                            .body())
+                    .contains("“1100” is none of");
+            assertThat(ada.post("/debit-runs/settings", kept + "&chargeAccount=&chargeTags=Department: Yard")
+                            .body())
+                    .contains("Department: Yard");
+            ada.post("/debit-runs/settings", kept + "&chargeAccount=5040&chargeTags=Department: Office");
+            assertThat(ada.get("/debit-runs/settings").body()).contains("value=\"Department: Office\"");
+            assertThat(ada.get("/came-back").body())
+                    .contains("3.50 is booked to 5040 Tolerated differences, Department: Office;");
+        }
+        takeBack.takeIn(world.moorings, find.waiting(world.moorings).getFirst(), null, false);
+        var posting = world.bean(DSLContext.class).fetchSingle(POSTING, POSTING.ACCOUNT.eq(new AccountCode("5040")));
+        assertThat(posting.getAmountMinor()).isEqualTo(350);
+        assertThat(posting.getTags()).containsExactly("Department: Office");
+        assertThat(posting.getEntryDate()).isEqualTo(BACK);
     }
 
     @Test

@@ -194,7 +194,10 @@ create table debit_setting (
     together boolean not null default false,
     timer text not null default 'off' check (timer in ('off', 'proposes', 'collects')),
     fee_minor bigint not null default 0 check (fee_minor >= 0),
-    primary key (business_id)
+    charge_account text,
+    charge_tags text[] not null default '{}',
+    primary key (business_id),
+    foreign key (business_id, charge_account) references account
 );
 
 -- A run: what it proposes, and what became of it.

@@ -56,7 +56,7 @@ class DebitStoriesTest {
             debits.cameBack(
                     "AM04",
                     "Tried again from Wed 24 Jun 2026",
-                    "is booked to bank charges; the batch stays as the bank has it",
+                    "is booked to 5010 Bank charges; the batch stays as the bank has it",
                     "The payer is told");
             page.getByText("bill € 7.50 for it").click();
             debits.takeItIn();

@@ -69,7 +69,7 @@ final class ForcedTypes {
                         "exactum.core.ledger.AccountCode",
                         "value",
                         "new",
-                        "account\\.code|.*\\.(account|income_account|clearing_account|fee_account|payouts_account|money_account)"));
+                        "account\\.code|.*\\.(account|income_account|clearing_account|fee_account|charge_account|payouts_account|money_account)"));
         NAMED.forEach((name, columns) -> types.add(type("java.lang.String", name, "words", "of", columns)));
         types.add(type(
                 "java.lang.String", "exactum.core.document.TaxCategory", "code", "of", ".*\\.(tax_category|category)"));

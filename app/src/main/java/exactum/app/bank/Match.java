@@ -317,7 +317,8 @@ public class Match {
         private FindMatches.Matched toAccount(MatchId id, Part.ToAccount part, Valued worth) {
             Account account = free(business, part.account());
             var entry = ledger.bookings(business)
-                    .lineMatched(id, memo(account.name()), line.day(), line.standsOn(), worth, part.account(), worth);
+                    .lineBooked(
+                            id, memo(account.name()), line.day(), line.standsOn(), worth, part.account(), part.tags());
             entry.ifPresent(e -> ledger.book(business, e));
             return matched(
                     id,

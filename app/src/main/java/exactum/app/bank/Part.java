@@ -7,6 +7,7 @@ import exactum.core.ids.WaitingId;
 import exactum.core.ledger.AccountCode;
 import exactum.core.money.Money;
 import exactum.core.settlement.Policy;
+import java.util.List;
 import java.util.UUID;
 
 /** What a part of a line is. Its amount is signed as the line. */
@@ -31,11 +32,16 @@ public sealed interface Part {
     /**
      * Booked to an account: a charge, a fee, interest.
      *
+     * @param tags of its posting
      * @param rule the standing rule that says so, or null
      */
-    record ToAccount(AccountCode account, Money amount, UUID rule) implements Part {
+    record ToAccount(AccountCode account, Money amount, List<String> tags, UUID rule) implements Part {
+        public ToAccount {
+            tags = List.copyOf(tags);
+        }
+
         public ToAccount(AccountCode account, Money amount) {
-            this(account, amount, null);
+            this(account, amount, List.of(), null);
         }
     }
 

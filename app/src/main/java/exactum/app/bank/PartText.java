@@ -157,7 +157,8 @@ class PartText {
                 .filter(r -> !r.isRetired())
                 .orElseThrow(() ->
                         new Refusal("match.rule", "The standing rule is not in use any more. Nothing was matched."));
-        return new Part.ToAccount(rule.account(), n.amount(), rule.rule().id());
+        return new Part.ToAccount(
+                rule.account(), n.amount(), List.of(), rule.rule().id());
     }
 
     private static UUID uuid(String text) {

@@ -110,10 +110,12 @@ class BookBack {
         CameBack c = e.cameBack();
         var parts = new ArrayList<Part>();
         parts.add(new Part.Return(e.means(), c.amount().negated()));
-        if (c.charged().isPositive()) {
-            AccountCode charges = ledger.accounts(business).of(AccountRole.BANK_CHARGES);
-            parts.add(new Part.ToAccount(charges, c.charged().negated()));
-        }
+        if (c.charged().isPositive())
+            parts.add(new Part.ToAccount(
+                    e.charges().account().code(),
+                    c.charged().negated(),
+                    e.charges().tags(),
+                    null));
         match.match(business, new LineRef.OfBank(c.line()), parts);
     }
 

@@ -7,6 +7,8 @@ import exactum.app.business.Needs;
 import exactum.app.business.Power;
 import exactum.app.customers.Groups;
 import exactum.app.setup.BankAccount;
+import exactum.app.setup.FreeAccounts;
+import exactum.app.setup.Tags;
 import exactum.app.web.NotHere;
 import exactum.app.web.TypedForm;
 import exactum.core.collection.ExpectedBack;
@@ -14,6 +16,7 @@ import exactum.core.collection.Retrying;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.DebitRunId;
+import exactum.core.ledger.AccountCode;
 import exactum.core.money.Money;
 import exactum.core.scheme.Scheme;
 import java.time.LocalDate;
@@ -56,6 +59,8 @@ class DebitRunPages {
     private final Approvals approvals;
     private final Groups groups;
     private final SchedulerClient scheduler;
+    private final FreeAccounts free;
+    private final Tags tags;
 
     DebitRunPages(
             PlanDebitRun plan,
@@ -72,7 +77,9 @@ class DebitRunPages {
             RunBank bank,
             Approvals approvals,
             Groups groups,
-            SchedulerClient scheduler) {
+            SchedulerClient scheduler,
+            FreeAccounts free,
+            Tags tags) {
         this.plan = plan;
         this.commit = commit;
         this.handOver = handOver;
@@ -88,6 +95,8 @@ class DebitRunPages {
         this.approvals = approvals;
         this.groups = groups;
         this.scheduler = scheduler;
+        this.free = free;
+        this.tags = tags;
     }
 
     @GetMapping("/debit-runs")
@@ -245,6 +254,8 @@ class DebitRunPages {
     String settings(BusinessId business, Model model) {
         model.addAttribute("settings", settings.of(business));
         model.addAttribute("timers", DebitSettings.Timer.values());
+        model.addAttribute("accounts", free.forLines(business));
+        model.addAttribute("tags", tags.usable(business));
         model.addAttribute("schemes", Scheme.values());
         model.addAttribute("today", bank.now(business).toLocalDate());
         return "debits/settings";
@@ -253,7 +264,7 @@ class DebitRunPages {
     @PostMapping("/debit-runs/settings")
     @Needs(Power.SETUP)
     String settle(BusinessId business, @RequestParam Map<String, String> fields) {
-        change.save(business, TypedForm.read(fields, DebitRunPages::typed));
+        change.save(business, TypedForm.read(fields, f -> typed(f, charges(business, f))));
         return "redirect:/debit-runs/settings";
     }
 
@@ -265,7 +276,18 @@ class DebitRunPages {
         return codes.contains(chosen) ? DebitSettings.Timer.of(chosen) : DebitSettings.Timer.OFF;
     }
 
-    private static DebitSettings typed(TypedForm f) {
+    private DebitSettings.Charges charges(BusinessId business, TypedForm f) {
+        List<String> codes =
+                free.forLines(business).stream().map(a -> a.code().value()).toList();
+        String account = f.text("chargeAccount").isEmpty() ? "" : f.oneOf("chargeAccount", "account", codes);
+        List<String> chosen = f.raw("chargeTags").isBlank()
+                ? List.of()
+                : f.parsed("chargeTags", "tags", t -> Tags.read(t, tags.usable(business)));
+        return new DebitSettings.Charges(
+                codes.contains(account) ? new AccountCode(account) : null, chosen == null ? List.of() : chosen);
+    }
+
+    private static DebitSettings typed(TypedForm f, DebitSettings.Charges charges) {
         int tries = f.whole("mostTries", 1);
         int after = f.whole("retryAfterDays", 2);
         int horizon = f.whole("horizonDays", 2);
@@ -285,6 +307,7 @@ class DebitRunPages {
                 horizon,
                 f.has("together"),
                 timer(f),
-                fee == null ? 0 : fee.minor());
+                fee == null ? 0 : fee.minor(),
+                charges);
     }
 }

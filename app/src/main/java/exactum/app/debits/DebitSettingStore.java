@@ -5,6 +5,7 @@ import static exactumdb.Tables.DEBIT_SETTING;
 import exactum.core.collection.Retrying;
 import exactum.core.ids.BusinessId;
 import exactumdb.tables.records.DebitSettingRecord;
+import java.util.List;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
 
@@ -26,7 +27,8 @@ class DebitSettingStore {
                         s.getHorizonDays(),
                         s.getTogether(),
                         DebitSettings.Timer.of(s.getTimer()),
-                        s.getFeeMinor()))
+                        s.getFeeMinor(),
+                        new DebitSettings.Charges(s.getChargeAccount(), List.of(s.getChargeTags()))))
                 .orElse(DebitSettings.USUAL);
     }
 
@@ -38,7 +40,9 @@ class DebitSettingStore {
                 .setHorizonDays(s.horizonDays())
                 .setTogether(s.isTogether())
                 .setTimer(s.timer().code())
-                .setFeeMinor(s.feeMinor());
+                .setFeeMinor(s.feeMinor())
+                .setChargeAccount(s.charges().account())
+                .setChargeTags(s.charges().tags().toArray(String[]::new));
         db.insertInto(DEBIT_SETTING)
                 .set(DEBIT_SETTING.BUSINESS_ID, business)
                 .set(row)

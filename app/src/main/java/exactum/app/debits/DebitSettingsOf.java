@@ -27,18 +27,18 @@ public class DebitSettingsOf {
     /** What a payer is billed for a debit that came back; zero for nothing. */
     @Transactional
     public void fee(BusinessId business, Money fee) {
-        DebitSettings s = store.of(business);
-        save(
-                business,
-                new DebitSettings(s.retry(), s.leastMinor(), s.horizonDays(), s.isTogether(), s.timer(), fee.minor()));
+        save(business, store.of(business).withFee(fee.minor()));
     }
 
     /** What is done each day by itself. */
     @Transactional
     public void timer(BusinessId business, DebitSettings.Timer timer) {
-        DebitSettings s = store.of(business);
-        save(
-                business,
-                new DebitSettings(s.retry(), s.leastMinor(), s.horizonDays(), s.isTogether(), timer, s.feeMinor()));
+        save(business, store.of(business).withTimer(timer));
+    }
+
+    /** Where it is booked what the bank takes for a debit that came back. */
+    @Transactional
+    public void charges(BusinessId business, DebitSettings.Charges charges) {
+        save(business, store.of(business).withCharges(charges));
     }
 }

@@ -1,5 +1,6 @@
 package exactum.app.debits;
 
+import exactum.app.setup.Account;
 import exactum.core.collection.Back;
 import exactum.core.collection.Retrying;
 import exactum.core.ids.MeansId;
@@ -7,6 +8,8 @@ import exactum.core.mandate.MandateState;
 import exactum.core.money.Money;
 import exactum.core.scheme.ReturnReason;
 import java.util.List;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /**
  * What taking something in that came back would do.
@@ -18,6 +21,7 @@ import java.util.List;
  * @param money whether money is taken out of the books by it; not where that was done before
  * @param retry when it is tried again, or null
  * @param mandateTo the state that its mandate goes to, or null where it stays
+ * @param charges where it is booked what the bank takes for it
  * @param fee what the payer can be billed for it, zero for nothing
  * @param isTold whether the payer gets a message
  */
@@ -32,5 +36,14 @@ public record Effects(
         boolean money,
         Retrying retry,
         MandateState mandateTo,
+        Charges charges,
         Money fee,
-        boolean isTold) {}
+        boolean isTold) {
+
+    /** The account of what the bank takes, and the tags of its posting. */
+    public record Charges(Account account, List<String> tags) {
+        public String words() {
+            return Stream.concat(Stream.of(account.label()), tags.stream()).collect(Collectors.joining(", "));
+        }
+    }
+}

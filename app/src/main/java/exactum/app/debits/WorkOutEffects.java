@@ -7,6 +7,8 @@ import exactum.app.customers.FindCustomers;
 import exactum.app.customers.Mail;
 import exactum.app.mandates.FindMandates;
 import exactum.app.mandates.Mandate;
+import exactum.app.setup.Account;
+import exactum.app.setup.FindSetup;
 import exactum.app.web.Texts;
 import exactum.core.collection.Back;
 import exactum.core.collection.Retrying;
@@ -15,6 +17,7 @@ import exactum.core.ids.BusinessId;
 import exactum.core.ids.CollectionId;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.MandateId;
+import exactum.core.ledger.AccountRole;
 import exactum.core.mandate.MandateState;
 import exactum.core.money.Money;
 import exactum.core.scheme.ReturnReason;
@@ -43,6 +46,7 @@ class WorkOutEffects {
     private final FindCustomers customers;
     private final FindBankLines lines;
     private final DebitSettingStore settings;
+    private final FindSetup setup;
 
     WorkOutEffects(
             DebitStore debits,
@@ -50,13 +54,15 @@ class WorkOutEffects {
             FindMandates mandates,
             FindCustomers customers,
             FindBankLines lines,
-            DebitSettingStore settings) {
+            DebitSettingStore settings,
+            FindSetup setup) {
         this.debits = debits;
         this.store = store;
         this.mandates = mandates;
         this.customers = customers;
         this.lines = lines;
         this.settings = settings;
+        this.setup = setup;
     }
 
     Effects of(BusinessId business, CameBack c) {
@@ -87,6 +93,7 @@ class WorkOutEffects {
                 false,
                 null,
                 null,
+                null,
                 c.amount().withMinor(0),
                 false);
     }
@@ -99,6 +106,7 @@ class WorkOutEffects {
         private final Map<MandateId, Mandate> mandates;
         private final Map<CustomerId, Customer> customers;
         private final DebitSettings settings;
+        private final Effects.Charges charges;
 
         private Known(BusinessId business, List<CameBack> all) {
             this.business = business;
@@ -111,6 +119,7 @@ class WorkOutEffects {
             mandates = WorkOutEffects.this.mandates.byId(business, set(DebitStore.Debit::mandate));
             customers = WorkOutEffects.this.customers.byId(business, set(DebitStore.Debit::customer));
             settings = WorkOutEffects.this.settings.of(business);
+            charges = charges(business, settings.charges());
         }
 
         private <T> Set<T> set(Function<DebitStore.Debit, T> what) {
@@ -143,9 +152,20 @@ class WorkOutEffects {
                     stands || d.state().equals(DebitStore.IN_FLIGHT),
                     retry.orElse(null),
                     to,
+                    charges,
                     c.amount().withMinor(settings.feeMinor()),
                     !customers.get(d.customer()).recipients().of(Mail.INVOICES).isEmpty());
         }
+    }
+
+    private Effects.Charges charges(BusinessId business, DebitSettings.Charges wanted) {
+        Account account = setup.accounts(business).stream()
+                .filter(a -> wanted.account() == null
+                        ? a.role() == AccountRole.BANK_CHARGES
+                        : a.code().equals(wanted.account()))
+                .findFirst()
+                .orElseThrow();
+        return new Effects.Charges(account, wanted.tags());
     }
 
     private static boolean isRefund(Back kind) {

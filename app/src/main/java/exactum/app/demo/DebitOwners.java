@@ -122,6 +122,7 @@ class DebitOwners {
         banking.addCreditor(business, new CreditorIdentifier("IE69ZZZ900114"), "berths and storage");
         profile(business, "pain.008.001.02");
         how.timer(business, DebitSettings.Timer.PROPOSES);
+        how.charges(business, new DebitSettings.Charges(null, List.of("Department: Office")));
         int no = 0;
         for (String last : LAST) for (String first : FIRST) owner(business, harbour, items, first + " " + last, no++);
         club(business, harbour, items.get("CLUB"));

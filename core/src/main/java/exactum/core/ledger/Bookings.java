@@ -116,6 +116,21 @@ public record Bookings(Accounts accounts, NewIds ids) {
         return entry.credit(to, worth).done();
     }
 
+    /** The same, for what a person or a rule books to an account, with tags of their own. */
+    public Optional<Entry> lineBooked(
+            MatchId match,
+            String words,
+            LocalDate on,
+            AccountCode from,
+            Valued part,
+            AccountCode to,
+            List<String> tags) {
+        return writer(Event.LINE_MATCHED, match.value(), on, words)
+                .debit(from, part)
+                .credit(to, part, null, null, tags)
+                .done();
+    }
+
     /** A contested sale: its money is in dispute, the invoice stays paid. */
     public Entry chargebackOpened(UUID chargeback, String words, LocalDate on, Valued amount, AccountCode clearing) {
         return writer(Event.CHARGEBACK_OPENED, chargeback, on, words)
