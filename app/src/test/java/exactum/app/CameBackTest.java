@@ -5,9 +5,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.InstanceOfAssertFactories.STRING;
 
+import exactum.app.bank.FindBankLines;
 import exactum.app.bank.ImportStatements;
 import exactum.app.customers.Customer;
 import exactum.app.debits.DebitRun;
+import exactum.app.debits.DebitSettings;
 import exactum.app.debits.DebitSettingsOf;
 import exactum.app.debits.FindDebits;
 import exactum.app.debits.NoteCameBack;
@@ -179,6 +181,58 @@ class CameBackTest {
         assertThat(posting.getAmountMinor()).isEqualTo(350);
         assertThat(posting.getTags()).containsExactly("Department: Office");
         assertThat(posting.getEntryDate()).isEqualTo(BACK);
+    }
+
+    @Test
+    void a_charge_on_a_line_of_its_own_is_booked_with_the_return_on_its_own_day(
+            World world,
+            FindDebits find,
+            ImportStatements statements,
+            TakeBackDebit takeBack,
+            DebitSettingsOf how,
+            FindBankLines lines) {
+        how.charges(world.moorings, new DebitSettings.Charges(new AccountCode("5040"), List.of("Department: Office")));
+        Debits debits = world.debits();
+        Document invoice = debits.invoice(debits.payer(1), "119.00");
+        DebitRun run = debits.collect(UNTIL);
+        debits.book(DUE);
+        LocalDate later = BACK.plusDays(1);
+        debits.today(later);
+        String reference = endToEnd(world, find, run, invoice);
+        read(
+                statements,
+                world,
+                later,
+                returned(BACK, "119.00", "0.00", reference, "AM04"),
+                charge(later, "-3.00", "RETURN FEE " + reference),
+                charge(later, "-9.00", "ACCOUNT FEE"));
+        try (var ada = new Visitor(world, "ada")) {
+            assertThat(ada.get("/came-back").body())
+                    .contains(
+                            "3.00, a line of 18 Jun 2026, is booked to 5040 Tolerated differences, Department: Office");
+        }
+        takeBack.takeIn(world.moorings, find.waiting(world.moorings).getFirst(), null, false);
+        var posting = world.bean(DSLContext.class).fetchSingle(POSTING, POSTING.ACCOUNT.eq(new AccountCode("5040")));
+        assertThat(posting.getAmountMinor()).isEqualTo(300);
+        assertThat(posting.getTags()).containsExactly("Department: Office");
+        assertThat(posting.getEntryDate()).isEqualTo(later);
+        assertThat(lines.unmatched(world.moorings, 10))
+                .extracting(l -> l.left().plain())
+                .containsExactly("-9.00");
+    }
+
+    private static StatementLine charge(LocalDate day, String amount, String text) {
+        return new StatementLine(
+                day,
+                day,
+                World.euro(amount),
+                "BK" + text,
+                "",
+                "",
+                text,
+                "",
+                "PMNT/MDOP/CHRG",
+                StatementLine.Further.NOTHING);
     }
 
     @Test

@@ -149,6 +149,20 @@ class BankLineStore implements FindBankLines {
     }
 
     @Override
+    public List<BankLine> chargesNaming(BusinessId business, Collection<String> texts) {
+        return list(
+                business,
+                UNMATCHED
+                        .and(BANK_LINE.LEFT_MINOR.eq(BANK_LINE.AMOUNT_MINOR))
+                        .and(BANK_LINE.AMOUNT_MINOR.lt(0L))
+                        .and(BANK_LINE.BANK_CODE.endsWith("/CHRG"))
+                        .and(DSL.condition(
+                                "exists (select 1 from unnest({0}) as named(words) where position(named.words in bank_line.remittance) > 0)",
+                                DSL.val(texts.toArray(String[]::new)))),
+                Integer.MAX_VALUE);
+    }
+
+    @Override
     public List<BankLine> unmatched(BusinessId business, Wanted wanted) {
         return list(business, unmatched(wanted), wanted.most());
     }

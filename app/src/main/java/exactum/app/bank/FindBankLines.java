@@ -21,6 +21,9 @@ public interface FindBankLines {
 
     int countUnmatched(BusinessId business);
 
+    /** Charges of which nothing is explained yet, by the bank's own code of them (ISO 20022, sub-family CHRG), that name one of the texts. */
+    List<BankLine> chargesNaming(BusinessId business, Collection<String> texts);
+
     /** The wanted ones, the oldest first. */
     List<BankLine> unmatched(BusinessId business, LineFilter filter, int most);
 

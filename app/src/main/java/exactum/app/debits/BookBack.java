@@ -1,5 +1,6 @@
 package exactum.app.debits;
 
+import exactum.app.bank.BankLine;
 import exactum.app.bank.LineRef;
 import exactum.app.bank.Match;
 import exactum.app.bank.Part;
@@ -10,6 +11,7 @@ import exactum.app.waiting.NewWaiting;
 import exactum.app.waiting.Wait;
 import exactum.core.bank.WaitingKind;
 import exactum.core.collection.Back;
+import exactum.core.ids.BankLineId;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CollectionId;
 import exactum.core.ledger.AccountCode;
@@ -19,6 +21,7 @@ import exactum.core.money.Money;
 import exactum.core.settlement.TakeBack;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.Comparator;
 import java.util.Currency;
 import java.util.HashMap;
@@ -27,6 +30,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
 /**
@@ -60,13 +64,12 @@ class BookBack {
         this.setup = setup;
     }
 
-    /** Holds the lines that tell it. */
-    void hold(BusinessId business, List<CameBack> all) {
+    /** Holds the lines that tell it, and those of what the bank takes for it. */
+    void hold(BusinessId business, List<CameBack> all, Collection<BankLine> charges) {
+        Stream<BankLineId> told = all.stream().map(CameBack::line).filter(Objects::nonNull);
         match.hold(
                 business,
-                all.stream()
-                        .map(CameBack::line)
-                        .filter(Objects::nonNull)
+                Stream.concat(told, charges.stream().map(BankLine::id))
                         .map(LineRef.OfBank::new)
                         .toList());
     }
@@ -80,6 +83,19 @@ class BookBack {
                 .collect(Collectors.partitioningBy(e -> e.debit().state().equals(DebitStore.IN_FLIGHT)));
         if (!byFlight.get(true).isEmpty()) rejected(business, byFlight.get(true));
         if (!byFlight.get(false).isEmpty()) collected(business, byFlight.get(false));
+        all.stream().filter(e -> e.charge() != null).forEach(e -> charge(business, e));
+    }
+
+    /** What the bank took by a line of its own counts on the day of that. */
+    private void charge(BusinessId business, Effects e) {
+        match.match(
+                business,
+                new LineRef.OfBank(e.charge().id()),
+                List.of(booked(e.charges(), e.charge().left())));
+    }
+
+    private static Part booked(Effects.Charges charges, Money amount) {
+        return new Part.ToAccount(charges.account().code(), amount, charges.tags(), null);
     }
 
     /** Nothing of it was booked yet. */
@@ -110,12 +126,7 @@ class BookBack {
         CameBack c = e.cameBack();
         var parts = new ArrayList<Part>();
         parts.add(new Part.Return(e.means(), c.amount().negated()));
-        if (c.charged().isPositive())
-            parts.add(new Part.ToAccount(
-                    e.charges().account().code(),
-                    c.charged().negated(),
-                    e.charges().tags(),
-                    null));
+        if (c.charged().isPositive()) parts.add(booked(e.charges(), c.charged().negated()));
         match.match(business, new LineRef.OfBank(c.line()), parts);
     }
 

@@ -1,5 +1,6 @@
 package exactum.app.debits;
 
+import exactum.app.bank.BankLine;
 import exactum.app.setup.Account;
 import exactum.core.collection.Back;
 import exactum.core.collection.Retrying;
@@ -22,6 +23,7 @@ import java.util.stream.Stream;
  * @param retry when it is tried again, or null
  * @param mandateTo the state that its mandate goes to, or null where it stays
  * @param charges where it is booked what the bank takes for it
+ * @param charge the bank's line of its own by which it takes that, or null
  * @param fee what the payer can be billed for it, zero for nothing
  * @param isTold whether the payer gets a message
  */
@@ -37,6 +39,7 @@ public record Effects(
         Retrying retry,
         MandateState mandateTo,
         Charges charges,
+        BankLine charge,
         Money fee,
         boolean isTold) {
 

@@ -12,6 +12,8 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -93,9 +95,9 @@ public class TakeBackDebit {
 
     /** What follows, while nobody else matches the lines that tell it, nor settles anything of whom they are. */
     private List<Effects> held(BusinessId business, List<CameBack> all) {
-        book.hold(business, all);
-        List<CollectionId> collections =
-                all.stream().map(CameBack::collection).filter(Objects::nonNull).toList();
+        Set<CollectionId> collections =
+                all.stream().map(CameBack::collection).filter(Objects::nonNull).collect(Collectors.toSet());
+        book.hold(business, all, effects.ownCharges(business, collections).values());
         claims.hold(business, debits.customers(business, collections).values());
         return effects.ofAll(business, all);
     }

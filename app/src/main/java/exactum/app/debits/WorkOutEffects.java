@@ -24,7 +24,9 @@ import exactum.core.scheme.ReturnReason;
 import exactum.core.scheme.Scheme;
 import exactum.core.scheme.SchemeRules;
 import java.time.LocalDate;
+import java.util.Collection;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -94,6 +96,7 @@ class WorkOutEffects {
                 null,
                 null,
                 null,
+                null,
                 c.amount().withMinor(0),
                 false);
     }
@@ -107,6 +110,7 @@ class WorkOutEffects {
         private final Map<CustomerId, Customer> customers;
         private final DebitSettings settings;
         private final Effects.Charges charges;
+        private final Map<CollectionId, BankLine> own;
 
         private Known(BusinessId business, List<CameBack> all) {
             this.business = business;
@@ -120,6 +124,7 @@ class WorkOutEffects {
             customers = WorkOutEffects.this.customers.byId(business, set(DebitStore.Debit::customer));
             settings = WorkOutEffects.this.settings.of(business);
             charges = charges(business, settings.charges());
+            own = ownCharges(business, debits.values());
         }
 
         private <T> Set<T> set(Function<DebitStore.Debit, T> what) {
@@ -153,9 +158,27 @@ class WorkOutEffects {
                     retry.orElse(null),
                     to,
                     charges,
+                    own.get(d.id()),
                     c.amount().withMinor(settings.feeMinor()),
                     !customers.get(d.customer()).recipients().of(Mail.INVOICES).isEmpty());
         }
+    }
+
+    /** The lines of their own by which the bank takes something for collections that came back. */
+    Map<CollectionId, BankLine> ownCharges(BusinessId business, Set<CollectionId> collections) {
+        return ownCharges(business, debits.byId(business, collections).values());
+    }
+
+    private Map<CollectionId, BankLine> ownCharges(BusinessId business, Collection<DebitStore.Debit> all) {
+        Map<CollectionId, BankLine> own = new HashMap<>();
+        List<BankLine> found = lines.chargesNaming(
+                business, all.stream().map(DebitStore.Debit::endToEnd).toList());
+        for (BankLine line : found)
+            all.stream()
+                    .filter(d -> line.said().remittance().contains(d.endToEnd()))
+                    .findFirst()
+                    .ifPresent(d -> own.putIfAbsent(d.id(), line));
+        return own;
     }
 
     private Effects.Charges charges(BusinessId business, DebitSettings.Charges wanted) {
