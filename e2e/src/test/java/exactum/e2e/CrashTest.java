@@ -151,7 +151,8 @@ class CrashTest {
                         .isZero();
                 person.press("Hand over to the bank");
             }
-            assertThat(person.page.locator("#state")).containsText("handed over");
+            assertThat(person.page.locator("#state"))
+                    .containsText("handed over", new LocatorAssertions.ContainsTextOptions().setTimeout(30_000));
             assertThat(installation.count("select count(*) from debit_file")).isEqualTo(1);
             assertThat(installation.count("select count(distinct claim_id) from collection_item where live"))
                     .isEqualTo(PAYERS + 1L);
