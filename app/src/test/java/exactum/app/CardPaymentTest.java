@@ -113,7 +113,7 @@ class CardPaymentTest {
         var link = world.link(invoice);
         CardProcessor.Page page = world.cardPage(invoice);
         world.processor.away(true);
-        links.withdraw(world.moorings, invoice.id(), link.id());
+        links.withdraw(world.moorings, link.id());
         withdraw.withdrawAll();
         assertThat(page.state).isEqualTo("open");
         assertThat(start.start(world.link(invoice), 11_808, "x")).isInstanceOf(Outcome.Unreachable.class);

@@ -126,7 +126,7 @@ class DoorsTest {
         var invoice = world.invoice();
         var link = world.link(invoice);
         String path = "~/pay/" + links.token(link);
-        links.withdraw(world.moorings, invoice.id(), link.id());
+        links.withdraw(world.moorings, link.id());
         try (var payer = new Visitor(world, "nobody")) {
             assertThat(payer.get(path).statusCode()).isEqualTo(410);
             assertThat(payer.get(path).body())
@@ -143,7 +143,7 @@ class DoorsTest {
         assertThat(db.fetch("select * from payment_link").format()).doesNotContain(links.token(link));
         assertThatThrownBy(
                         () -> db.execute(
-                                "insert into payment_link (business_id, id, document_id, token_digest, made_on, expires_on) select business_id, gen_random_uuid(), document_id, 'x'::bytea, made_on, expires_on from payment_link"))
+                                "insert into payment_link (business_id, id, customer_id, document_id, token_digest, made_on, expires_on) select business_id, gen_random_uuid(), customer_id, document_id, 'x'::bytea, made_on, expires_on from payment_link"))
                 .hasMessageContaining("duplicate key");
     }
 

@@ -107,9 +107,7 @@ class InstalmentsTest {
         String link = world.bean(exactum.app.links.PaymentLinks.class).address(world.link(invoice));
         String page = "~" + link.substring(link.indexOf("/pay/"));
         try (var payer = new Visitor(world, "nobody")) {
-            assertThat(payer.get(page).body())
-                    .contains("Pay €\u00a0160.00 now")
-                    .contains("Pay all of it, €\u00a01,375.00");
+            assertThat(payer.get(page).body()).contains("Pay €\u00a0160.00").contains("Pay all of it, €\u00a01,375.00");
             payer.post(page, payer.token(page), "shown=16000");
             payer.post(page, payer.token(page), "shown=137500");
             payer.post(page, payer.token(page), "shown=16000");
@@ -118,7 +116,7 @@ class InstalmentsTest {
                     .containsExactly("160.00 cancelled", "1375.00 cancelled", "160.00 open");
             world.sale("sa_1", world.processor.opened().getLast().reference, "160.00", "4.10");
             assertThat(running(world, invoice)).startsWith("2026-06-15 160.00 0.00", "2026-07-06 173.58 173.58");
-            assertThat(payer.get(page + "?more").body()).contains("Pay €\u00a0173.58 now");
+            assertThat(payer.get(page + "?more").body()).contains("Pay €\u00a0173.58");
             assertThat(payer.post(page, payer.token(page), "shown=16000").body())
                     .contains("The open amount is €\u00a01,215.00 now");
         }

@@ -156,16 +156,27 @@ class PayerPagesTest {
     }
 
     @Test
-    void a_paid_one_says_thank_you_and_takes_no_more(World world, StartCardPayment start) {
+    void a_paid_one_says_thank_you_and_takes_no_more(World world, StartCardPayment start, FindCollections collections) {
         Document invoice = world.invoice();
         CardProcessor.Page page = world.cardPage(invoice);
         String path = path(world, world.link(invoice));
         try (var payer = new Visitor(world, "nobody")) {
             String token = payer.token(path);
-            assertThat(payer.get(path + "/back").body()).contains("/checking");
+            String payment = "?payment="
+                    + collections
+                            .findLive(world.moorings, invoice.id())
+                            .orElseThrow()
+                            .id();
+            assertThat(payer.get(path + "/back" + payment).body()).contains("/checking" + payment);
             world.sale("sa_1", page.reference, "832.74", "20.24");
-            assertThat(payer.get(path + "/checking?polls=1").headers().firstValue("hx-redirect"))
-                    .hasValueSatisfying(l -> assertThat(l).endsWith(path.substring(1)));
+            String confirmation = payer.get(path + "/checking" + payment + "&polls=1")
+                    .headers()
+                    .firstValue("hx-redirect")
+                    .orElseThrow();
+            assertThat(confirmation).startsWith(path.substring(1) + "/payments/");
+            assertThat(payer.get("~" + confirmation).body())
+                    .contains("Paid. Thank you.")
+                    .contains("paid in full");
             assertThat(payer.get(path).body()).contains("Paid. Thank you.").contains("832.74");
             assertThat(payer.post(path, token, "shown=83274").headers().firstValue("location"))
                     .hasValueSatisfying(l -> assertThat(l).endsWith(path.substring(1)));

@@ -46,6 +46,7 @@ public class RunningApp implements ParameterResolver, BeforeEachCallback, AfterE
                     "--spring.flyway.password=" + ThrowawayPostgres.PASSWORD,
                     "--exactum.home=" + home,
                     "--exactum.statement-limit-kb=64",
+                    "--exactum.payer-looks-a-minute=1000000",
                     "--spring.mail.port=1",
                     "--db-scheduler.immediate-execution-enabled=false",
                     "--db-scheduler.polling-interval=1h");

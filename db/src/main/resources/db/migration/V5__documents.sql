@@ -166,21 +166,71 @@ create table document_pdf (
     foreign key (business_id, document_id) references document
 );
 
--- One open link a document: a second one that is made at the same moment finds the first.
+-- By which a payer reaches what they owe; or, without a document, pays an amount. One open link a document: a second one
+-- that is made at the same moment finds the first.
 create table payment_link (
     business_id int not null,
     id uuid not null,
-    document_id uuid not null,
+    customer_id uuid not null,
+    document_id uuid,
+    currency char(3),
+    amount_minor bigint check (amount_minor > 0),
+    purpose text not null default '',
+    once boolean not null default false,
+    tell text not null default '',
     token_digest bytea not null,
     made_on date not null,
     expires_on date not null,
     withdrawn_at timestamptz,
+    paid_on date,
     primary key (business_id, id),
-    foreign key (business_id, document_id) references document
+    foreign key (business_id, customer_id) references customer,
+    foreign key (business_id, document_id) references document,
+    check ((document_id is null) = (currency is not null)),
+    check (amount_minor is null or currency is not null)
 );
 create unique index payment_link_token on payment_link (token_digest);
-create unique index payment_link_one_open on payment_link (business_id, document_id) where withdrawn_at is null;
+create unique index payment_link_one_open on payment_link (business_id, document_id) where withdrawn_at is null and document_id is not null;
 create index on payment_link (business_id, document_id);
+create index on payment_link (business_id, customer_id);
+create index on payment_link (business_id, document_id) where tell <> '';
+
+-- A code by e-mail, with which an old link shows more than its document. The newest counts, for so many tries.
+create table payer_code (
+    business_id int not null,
+    id uuid not null,
+    link_id uuid not null,
+    sent_at timestamptz not null,
+    tries int not null default 0,
+    primary key (business_id, id),
+    foreign key (business_id, link_id) references payment_link
+);
+create index on payer_code (business_id, link_id);
+
+-- What payers may do on their page.
+create table payer_setting (
+    business_id int not null references business,
+    extra boolean not null default false,
+    code_after_days int not null default 30 check (code_after_days between 0 and 90),
+    primary key (business_id)
+);
+
+-- What a payer says their address is; a person takes it over, or not.
+create table address_wish (
+    business_id int not null,
+    id uuid not null,
+    customer_id uuid not null,
+    link_id uuid not null,
+    name text not null,
+    address text not null,
+    country char(2) not null,
+    asked_on date not null,
+    state text not null check (state in ('asked', 'taken over', 'not taken over', 'replaced')),
+    primary key (business_id, id),
+    foreign key (business_id, customer_id) references customer,
+    foreign key (business_id, link_id) references payment_link
+);
+create unique index address_wish_one on address_wish (business_id, customer_id) where state = 'asked';
 
 -- What belongs to a quote alone, once it was made known. A later version stands in place of the one before it, once.
 create table quote (

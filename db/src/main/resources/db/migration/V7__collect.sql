@@ -13,8 +13,7 @@ create table collection (
     started_at timestamptz not null default now(),
     primary key (business_id, id),
     foreign key (business_id, customer_id) references customer,
-    foreign key (business_id, document_id) references document,
-    check (channel = 'debit' or document_id is not null)
+    foreign key (business_id, document_id) references document
 ) with (fillfactor = 60);
 -- None of them tells a state, so that moving on writes no index anew.
 create index on collection (business_id, document_id) where channel = 'card';
@@ -50,6 +49,7 @@ create table checkout (
     foreign key (business_id, processor_id) references processor_account,
     foreign key (business_id, link_id) references payment_link
 );
+create index on checkout (business_id, link_id) where link_id is not null;
 create unique index checkout_ref_once on checkout (business_id, processor_id, checkout_ref) where checkout_ref is not null;
 create index on checkout (business_id) where withdrawal = 'wanted';
 

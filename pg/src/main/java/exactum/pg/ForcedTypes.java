@@ -13,6 +13,7 @@ final class ForcedTypes {
     private static final Map<String, String> NAMED = new LinkedHashMap<>();
 
     static {
+        ID_COLUMNS.put("AddressWishId", "address_wish\\.id");
         ID_COLUMNS.put("AllocationId", "allocation\\.(id|reverses)");
         ID_COLUMNS.put("BankAccountId", ".*\\.bank_account_id|bank_account\\.id");
         ID_COLUMNS.put("BankLineId", ".*\\.bank_line_id|bank_line\\.id");

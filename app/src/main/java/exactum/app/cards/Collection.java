@@ -14,7 +14,8 @@ import java.util.Map;
 /**
  * One attempt to take one amount by card.
  *
- * @param items how much of which open items it is for; they make up the amount
+ * @param document the one whose link led to it, or null
+ * @param items how much of which open items it is for; what the amount has beyond them stays on account, or is for a quote
  * @param lastReason why the last card was refused, or null
  */
 public record Collection(

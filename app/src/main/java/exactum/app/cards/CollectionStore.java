@@ -85,7 +85,20 @@ class CollectionStore implements FindCollections {
 
     @Override
     public List<Collection> ofDocument(BusinessId business, DocumentId document) {
-        return all(select(business).and(COLLECTION.DOCUMENT_ID.eq(document)), COLLECTION.ID.asc(), 200);
+        return all(
+                select(business)
+                        .and(COLLECTION
+                                .DOCUMENT_ID
+                                .eq(document)
+                                .or(COLLECTION.ID.in(DSL.select(COLLECTION_ITEM.COLLECTION_ID)
+                                        .from(CLAIM)
+                                        .join(COLLECTION_ITEM)
+                                        .on(COLLECTION_ITEM.BUSINESS_ID.eq(CLAIM.BUSINESS_ID))
+                                        .and(COLLECTION_ITEM.CLAIM_ID.eq(CLAIM.ID))
+                                        .where(CLAIM.BUSINESS_ID.eq(business))
+                                        .and(CLAIM.DOCUMENT_ID.eq(document))))),
+                COLLECTION.ID.asc(),
+                200);
     }
 
     /** Those of which money may still come, for one of the claims. */
@@ -102,8 +115,23 @@ class CollectionStore implements FindCollections {
                 Integer.MAX_VALUE);
     }
 
-    /** Those of which money may still come, that a link led to. */
-    List<Collection> liveOf(BusinessId business, PaymentLinkId link) {
+    /** Those for one of the claims, or that the link led to, of which money may come: they are live, or are to be taken back. */
+    List<Collection> unsettledFor(BusinessId business, List<ClaimId> claims, PaymentLinkId link) {
+        return all(
+                select(business)
+                        .and(LIVE.or(CHECKOUT.WITHDRAWAL.eq("wanted")))
+                        .and(CHECKOUT.LINK_ID
+                                .eq(link)
+                                .or(COLLECTION.ID.in(DSL.select(COLLECTION_ITEM.COLLECTION_ID)
+                                        .from(COLLECTION_ITEM)
+                                        .where(COLLECTION_ITEM.BUSINESS_ID.eq(business))
+                                        .and(COLLECTION_ITEM.CLAIM_ID.in(claims))))),
+                COLLECTION.ID.asc(),
+                Integer.MAX_VALUE);
+    }
+
+    @Override
+    public List<Collection> liveOf(BusinessId business, PaymentLinkId link) {
         return all(select(business).and(LIVE).and(CHECKOUT.LINK_ID.eq(link)), COLLECTION.ID.asc(), Integer.MAX_VALUE);
     }
 
@@ -128,7 +156,7 @@ class CollectionStore implements FindCollections {
     public List<Listed> latest(BusinessId business, int most) {
         var rows = db.select(DOCUMENT.NUMBER, CUSTOMER.NAME, COLLECTION.ID)
                 .from(COLLECTION)
-                .join(DOCUMENT)
+                .leftJoin(DOCUMENT)
                 .on(DOCUMENT.BUSINESS_ID.eq(COLLECTION.BUSINESS_ID))
                 .and(DOCUMENT.ID.eq(COLLECTION.DOCUMENT_ID))
                 .join(CUSTOMER)

@@ -106,18 +106,25 @@ public class SettleSale {
         fee(processor, sale, means.get().id());
         waits(processor, collection, sale, means.get().id());
         confirm.confirm(business, means.get(), clock.today(business));
-        events.publishEvent(new SaleTaken(business, processor.id(), sale.reference()));
+        events.publishEvent(new SaleTaken(
+                business,
+                processor.id(),
+                sale.reference(),
+                collection,
+                means.get().id()));
         return true;
     }
 
     /** Money for a quote waits for its invoice; once that is made, it settles it. */
     private DocumentId waitsFor(BusinessId business, Collection collection) {
-        boolean quote = documents.get(business, collection.document()).kind() == DocumentKind.QUOTE;
+        boolean quote = collection.document() != null
+                && documents.get(business, collection.document()).kind() == DocumentKind.QUOTE;
         if (!quote || invoiceOf(business, collection) != null) return null;
         return before.invoiceOf(business, collection.document()).orElse(collection.document());
     }
 
     private DocumentId invoiceOf(BusinessId business, Collection collection) {
+        if (collection.document() == null) return null;
         return before.invoiceOf(business, collection.document())
                 .filter(i -> documents.find(business, i).isPresent())
                 .orElse(null);
@@ -129,10 +136,10 @@ public class SettleSale {
         if (invoice != null) return new Policy.OfDocument(invoice);
         var parts = new ArrayList<Policy.Part>();
         Money rest = amount;
-        for (FindClaims.Open open : findClaims.openOf(business, collection.document())) {
+        for (FindClaims.Open open : findClaims.openOf(business, collection.customer())) {
             Money wanted = collection.items().get(open.claim());
             if (wanted == null || !wanted.currency().equals(amount.currency())) continue;
-            Money part = open.left().min(rest);
+            Money part = open.left().min(wanted).min(rest);
             if (part.isPositive()) parts.add(Policy.Part.of(open.claim(), part));
             rest = rest.minus(part);
         }

@@ -2,8 +2,6 @@ package exactum.app.cards;
 
 import exactum.app.customers.FindCustomers;
 import exactum.app.database.Ids;
-import exactum.app.documents.AskedBefore;
-import exactum.app.documents.Document;
 import exactum.app.documents.FindDocuments;
 import exactum.app.installation.BusinessClock;
 import exactum.app.links.PaymentLink;
@@ -11,15 +9,12 @@ import exactum.app.settlement.Claims;
 import exactum.app.settlement.FindClaims;
 import exactum.app.setup.FindSetup;
 import exactum.app.setup.ProcessorAccount;
+import exactum.core.card.PayersChoice;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.ClaimId;
 import exactum.core.ids.CollectionId;
 import exactum.core.money.Money;
-import java.time.LocalDate;
-import java.util.Currency;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
@@ -36,12 +31,11 @@ public class StartCardPayment {
     private final FindDocuments documents;
     private final FindCustomers customers;
     private final Claims claims;
-    private final FindClaims findClaims;
     private final CollectionStore collections;
     private final Processor processor;
     private final AskProcessor ask;
     private final WithdrawCheckouts withdraw;
-    private final AskedBefore before;
+    private final Offers offers;
     private final BusinessClock clock;
     private final ApplicationEventPublisher events;
     private final TransactionTemplate transaction;
@@ -51,12 +45,11 @@ public class StartCardPayment {
             FindDocuments documents,
             FindCustomers customers,
             Claims claims,
-            FindClaims findClaims,
             CollectionStore collections,
             Processor processor,
             AskProcessor ask,
             WithdrawCheckouts withdraw,
-            AskedBefore before,
+            Offers offers,
             BusinessClock clock,
             ApplicationEventPublisher events,
             TransactionTemplate transaction) {
@@ -64,12 +57,11 @@ public class StartCardPayment {
         this.documents = documents;
         this.customers = customers;
         this.claims = claims;
-        this.findClaims = findClaims;
         this.collections = collections;
         this.processor = processor;
         this.ask = ask;
         this.withdraw = withdraw;
-        this.before = before;
+        this.offers = offers;
         this.clock = clock;
         this.events = events;
         this.transaction = transaction;
@@ -83,89 +75,127 @@ public class StartCardPayment {
         /** Nothing is open any more. */
         record AlreadyPaid() implements Outcome {}
 
-        /** What is open is not what was shown. */
+        /** What is open, or was chosen, is not what was shown. */
         record AmountChanged(Money now) implements Outcome {}
+
+        /** It is more than what is open, and no more than that is taken. */
+        record TooMuch(Money most) implements Outcome {}
+
+        /** The processor would keep all of it. */
+        record TooLittle(Money fee) implements Outcome {}
 
         /** The processor could not be reached, or takes nothing in the currency; nothing was charged. */
         record Unreachable() implements Outcome {}
     }
 
+    /** Begins the payment of all that is open of the link's document, or of what is asked for now. */
+    public Outcome start(PaymentLink link, long shownMinor, String returnTo) {
+        return start(link, Wish.USUAL, shownMinor, returnTo);
+    }
+
     /**
-     * Begins the payment of all that is open, or of what is asked for now.
+     * Begins the payment of what a payer wishes to pay.
      *
-     * @param shownMinor the amount the payer saw, in minor units; it tells which of both is meant, and is never charged
+     * @param shownMinor the amount the payer saw, in minor units; without a choice of items it tells whether all or what is due is
+     *     meant, and is never charged
      * @param returnTo where the processor leads the payer afterwards
      */
-    public Outcome start(PaymentLink link, long shownMinor, String returnTo) {
+    public Outcome start(PaymentLink link, Wish wish, long shownMinor, String returnTo) {
         BusinessId business = link.business();
-        Document document = documents.get(business, link.document());
-        Optional<ProcessorAccount> account =
-                setup.processorFor(business, document.gross().currency());
+        Offer offer = offers.of(link);
+        Optional<ProcessorAccount> account = setup.processorFor(business, offer.currency());
         if (account.isEmpty()) return new Outcome.Unreachable();
-        collections.findLive(business, document.id()).ifPresent(ask::ask);
-        for (Collection old : collections.ofDocument(business, document.id())) {
-            if (old.checkout().isToWithdraw() && !withdraw.withdraw(old)) return new Outcome.Unreachable();
+        for (Collection old : unsettled(link, offer)) {
+            if (old.state().isLive()) ask.ask(old);
+            else if (!withdraw.withdraw(old)) return new Outcome.Unreachable();
         }
-        Begun begun = transaction.execute(s -> begin(link, document, account.get(), shownMinor));
+        Begun begun = transaction.execute(s -> begin(link, account.get(), wish, shownMinor));
         if (begun.outcome() != null) return begun.outcome();
-        if (begun.outdated() != null && !withdraw.withdraw(begun.outdated())) return new Outcome.Unreachable();
-        return open(account.get(), document, begun.collection(), returnTo);
+        for (Collection outdated : begun.outdated()) if (!withdraw.withdraw(outdated)) return new Outcome.Unreachable();
+        return open(account.get(), begun, returnTo);
     }
 
     /**
      * What was begun.
      *
      * @param outcome what comes of it at once, or null
-     * @param outdated the collection in whose place the new one stands, or null
+     * @param outdated the collections in whose place the new one stands
+     * @param about the number that travels with it
      */
-    private record Begun(Outcome outcome, Collection collection, Collection outdated) {}
+    private record Begun(Outcome outcome, Collection collection, List<Collection> outdated, String about) {
+        static Begun ends(Outcome outcome) {
+            return new Begun(outcome, null, List.of(), null);
+        }
+    }
 
-    private Begun begin(PaymentLink link, Document document, ProcessorAccount account, long shownMinor) {
+    private Begun begin(PaymentLink link, ProcessorAccount account, Wish wish, long shownMinor) {
         BusinessId business = link.business();
-        claims.hold(business, document.customer());
-        List<FindClaims.Open> open = findClaims.openOf(business, document.id());
-        LocalDate today = clock.today(business);
-        Currency currency = document.gross().currency();
-        Map<ClaimId, Money> asked = toPay(FindClaims.Open.askedOn(open, today), today);
-        boolean isAsked = !open.isEmpty() && Money.sum(currency, asked.values()).minor() == shownMinor;
-        Map<ClaimId, Money> items = isAsked ? asked : toPay(open, today);
-        Money amount = Money.sum(currency, items.values()).plus(before.asked(business, document));
-        if (amount.isZero()) return new Begun(new Outcome.AlreadyPaid(), null, null);
-        if (amount.minor() != shownMinor) return new Begun(new Outcome.AmountChanged(amount), null, null);
-        Collection live = collections.findLive(business, document.id()).orElse(null);
-        if (live != null && live.items().equals(items) && live.amount().equals(amount))
-            return new Begun(null, live, null);
-        if (live != null) withdraw.want(live);
-        events.publishEvent(new CardPaymentBegins(business, items.keySet()));
+        claims.hold(business, link.customer());
+        Offer offer = offers.of(link);
+        boolean chose = !wish.items().isEmpty() || wish.amount() != null;
+        PayersChoice choice = chose ? offer.choose(wish) : offer.named(shownMinor);
+        Money amount = choice.total().plus(offer.ahead());
+        if (amount.isZero()) return Begun.ends(new Outcome.AlreadyPaid());
+        boolean beyond = link.document() != null && choice.extra().isPositive() && !offer.extra();
+        if (beyond) return Begun.ends(new Outcome.TooMuch(amount.minus(choice.extra())));
+        if (amount.minor() != shownMinor) return Begun.ends(new Outcome.AmountChanged(amount));
+        Money fee = account.fees().on(amount).value();
+        if (fee.compareTo(amount) >= 0) return Begun.ends(new Outcome.TooLittle(fee));
+        String about = about(link, offer, choice);
+        List<Collection> live =
+                collections.unsettledFor(business, List.copyOf(choice.items().keySet()), link.id()).stream()
+                        .filter(c -> c.state().isLive())
+                        .toList();
+        Optional<Collection> same = live.stream()
+                .filter(c -> c.items().equals(choice.items()) && c.amount().equals(amount))
+                .findFirst();
+        List<Collection> outdated =
+                live.stream().filter(c -> same.isEmpty() || c != same.get()).toList();
+        outdated.forEach(withdraw::want);
+        if (same.isPresent()) return new Begun(null, same.get(), outdated, about);
+        events.publishEvent(new CardPaymentBegins(business, choice.items().keySet()));
         var fresh = new Collection(
                 business,
                 new CollectionId(Ids.next()),
-                document.customer(),
-                document.id(),
+                link.customer(),
+                link.document(),
                 amount,
-                items,
+                choice.items(),
                 CollectionState.PLANNED,
                 new Collection.Checkout(account.id(), link.id(), null, null, false),
                 null,
-                today);
+                offer.today());
         collections.insert(fresh);
-        return new Begun(null, fresh, live);
+        return new Begun(null, fresh, outdated, about);
     }
 
-    private static Map<ClaimId, Money> toPay(List<FindClaims.Open> open, LocalDate today) {
-        Map<ClaimId, Money> items = new LinkedHashMap<>();
-        open.forEach(o -> items.put(o.claim(), o.toPayOn(today)));
-        return items;
+    private List<Collection> unsettled(PaymentLink link, Offer offer) {
+        List<ClaimId> open = offer.open().stream().map(FindClaims.Open::claim).toList();
+        return collections.unsettledFor(link.business(), open, link.id());
     }
 
-    private Outcome open(ProcessorAccount account, Document document, Collection collection, String returnTo) {
+    /** The number of what is paid: of the link's own document, else of the first item; of an amount, of its link. */
+    private String about(PaymentLink link, Offer offer, PayersChoice choice) {
+        boolean own = choice.items().isEmpty()
+                || offer.own().stream().anyMatch(o -> choice.items().containsKey(o.claim()));
+        if (link.document() == null) return "L-" + link.id().toString().substring(24);
+        if (own) return documents.get(link.business(), link.document()).number();
+        return offer.open().stream()
+                .filter(o -> choice.items().containsKey(o.claim()))
+                .findFirst()
+                .map(FindClaims.Open::number)
+                .orElseThrow();
+    }
+
+    private Outcome open(ProcessorAccount account, Begun begun, String returnTo) {
+        Collection collection = begun.collection();
         if (collection.checkout().url() != null)
             return new Outcome.Opened(collection.checkout().url());
         try {
             String customer =
-                    customers.get(account.business(), document.customer()).code();
-            Processor.Checkout checkout =
-                    processor.openCheckout(account, collection, document.number(), customer, returnTo);
+                    customers.get(account.business(), collection.customer()).code();
+            Processor.Checkout checkout = processor.openCheckout(
+                    account, collection, begun.about(), customer, returnTo + "?payment=" + collection.id());
             transaction.executeWithoutResult(s -> collections.opened(collection, checkout));
             return new Outcome.Opened(checkout.url());
         } catch (RestClientException unreachable) {

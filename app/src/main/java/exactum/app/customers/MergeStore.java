@@ -22,8 +22,17 @@ import org.springframework.stereotype.Component;
 @Component
 class MergeStore {
     /** Where a customer stands, and what is moved as it is. What has rules of its own is not among them. */
-    private static final List<String> TABLES =
-            List.of("recurring_invoice", "document", "claim", "means", "waiting", "collection", "message", "run_item");
+    private static final List<String> TABLES = List.of(
+            "recurring_invoice",
+            "document",
+            "claim",
+            "means",
+            "waiting",
+            "collection",
+            "message",
+            "run_item",
+            "payment_link",
+            "address_wish");
 
     private final DSLContext db;
 

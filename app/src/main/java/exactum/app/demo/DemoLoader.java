@@ -41,6 +41,7 @@ class DemoLoader {
     private final DollarOwner dollars;
     private final OpeningScene scene;
     private final PaperScene papers;
+    private final PayerScene atPage;
     private final Seasons seasons;
     private final DebitOwners debits;
     private final WaterRates water;
@@ -65,6 +66,7 @@ class DemoLoader {
             DollarOwner dollars,
             OpeningScene scene,
             PaperScene papers,
+            PayerScene atPage,
             Seasons seasons,
             DebitOwners debits,
             WaterRates water,
@@ -87,6 +89,7 @@ class DemoLoader {
         this.dollars = dollars;
         this.scene = scene;
         this.papers = papers;
+        this.atPage = atPage;
         this.seasons = seasons;
         this.debits = debits;
         this.water = water;
@@ -150,6 +153,7 @@ class DemoLoader {
             dollars.on(id, harbour, day);
             scene.on(id, harbour, day);
             papers.on(id, harbour, day);
+            atPage.on(id, harbour, day);
             seasons.on(id, harbour, day);
             debits.on(id, harbour, day);
             water.on(id, harbour, day);

@@ -92,6 +92,15 @@ class Payers {
                 invoice.number() + " " + invoice.customerName());
     }
 
+    /** Pays the amount that a link without an invoice asks for. */
+    void payByCard(BusinessId business, PaymentLink link) {
+        var outcome = start.start(
+                link, link.ask().amount().minor(), settings.publicAddress() + "/pay/" + links.token(link) + "/back");
+        if (!(outcome instanceof StartCardPayment.Outcome.Opened opened))
+            throw new IllegalStateException("The demo's payer was answered " + outcome + " in " + business);
+        street.enterCard(opened.url(), Street.GOOD);
+    }
+
     /** Pays what is open of an invoice by card, with a card that is short of money first now and then. */
     void payByCard(BusinessId business, ListDocuments.Listed invoice) {
         PaymentLink link = links.ofDocument(business, invoice.id());

@@ -207,6 +207,8 @@ class DocumentPages {
     @Needs(Power.MESSAGES)
     String link(BusinessId business, @PathVariable String number, Model model) {
         PaymentLink link = links.ofDocument(business, document(business, number).id());
+        model.addAttribute("link", link);
+        model.addAttribute("tell", document(business, number).seller().mailFrom());
         model.addAttribute("address", links.address(link));
         model.addAttribute("validUntil", Texts.day(link.expiresOn()));
         return "documents/one :: address";
@@ -215,7 +217,9 @@ class DocumentPages {
     @PostMapping("/invoices/{number}/links/{id}/withdraw")
     @Needs(Power.MESSAGES)
     String withdraw(BusinessId business, @PathVariable String number, @PathVariable PaymentLinkId id) {
-        links.withdraw(business, document(business, number).id(), id);
+        Document document = document(business, number);
+        if (links.all(business, document.id()).stream().noneMatch(l -> l.id().equals(id))) throw new NotHere();
+        links.withdraw(business, id);
         return "redirect:/invoices/" + number;
     }
 

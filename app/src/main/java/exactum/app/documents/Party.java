@@ -22,7 +22,8 @@ public record Party(
     /** A number that an authority knows the seller by, with where it is printed. */
     record Number(String label, String number, String place) {}
 
-    static Party of(Business b, List<SellerNumber> numbers) {
+    /** The seller as they are now. */
+    public static Party of(Business b, List<SellerNumber> numbers) {
         return new Party(
                 b.identity().legalName(),
                 b.identity().address(),

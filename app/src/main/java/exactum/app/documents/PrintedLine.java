@@ -17,7 +17,7 @@ public record PrintedLine(String description, String detail, String quantity, St
     }
 
     /** As a paper in some language prints them. */
-    static List<PrintedLine> of(Document document, Habit habit) {
+    public static List<PrintedLine> of(Document document, Habit habit) {
         return document.lines().stream().map(l -> of(l, habit)).toList();
     }
 

@@ -16,6 +16,7 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  * @param statementLimitKb largest bank statement that is read, in KB
  * @param customerFileLimitKb largest customer file that is read, in KB
  * @param payoutLimitKb largest payout file that is read, in KB
+ * @param payerLooksAMinute how many payer's pages one address of the network is shown a minute; a tenth of it may be pressed
  */
 @ConfigurationProperties("exactum")
 public record Settings(
@@ -27,4 +28,5 @@ public record Settings(
         LocalDate testFrom,
         long statementLimitKb,
         long customerFileLimitKb,
-        long payoutLimitKb) {}
+        long payoutLimitKb,
+        int payerLooksAMinute) {}

@@ -6,6 +6,7 @@ import exactum.app.installation.BusinessClock;
 import exactum.app.installation.Settings;
 import exactum.app.security.Vault;
 import exactum.core.ids.BusinessId;
+import exactum.core.ids.CustomerId;
 import exactum.core.ids.DocumentId;
 import exactum.core.ids.PaymentLinkId;
 import java.nio.ByteBuffer;
@@ -16,6 +17,7 @@ import java.util.List;
 import java.util.Optional;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /**
@@ -55,15 +57,61 @@ public class PaymentLinks {
         Optional<PaymentLink> open = store.findUnwithdrawn(business, document).filter(l -> l.isOpen(today));
         if (open.isPresent()) return open.get();
         store.withdrawExpired(business, document, today);
-        var made = new PaymentLink(
-                business, new PaymentLinkId(Ids.next()), document, today, today.plusDays(LIFE_DAYS), false);
-        store.insert(made, digest(token(made)));
+        insert(business, store.customerOf(business, document), document, null, "");
         return store.findUnwithdrawn(business, document).orElseThrow();
+    }
+
+    /** A new link, good for 90 days, by which a customer pays an amount without a document. */
+    @Transactional
+    public PaymentLink ofAmount(BusinessId business, CustomerId customer, PaymentLink.Ask ask, String tell) {
+        PaymentLink made = insert(business, customer, null, ask, tell);
+        audit.record(
+                business,
+                "made a link to pay an amount",
+                "%s, %s"
+                        .formatted(
+                                ask.amount() == null
+                                        ? "any amount in " + ask.currency()
+                                        : ask.amount().withCurrency(),
+                                ask.purpose()));
+        return made;
+    }
+
+    private PaymentLink insert(
+            BusinessId business, CustomerId customer, DocumentId document, PaymentLink.Ask ask, String tell) {
+        LocalDate today = clock.today(business);
+        var made = new PaymentLink(
+                business,
+                new PaymentLinkId(Ids.next()),
+                customer,
+                document,
+                ask,
+                tell,
+                today,
+                today.plusDays(LIFE_DAYS),
+                false,
+                null);
+        store.insert(made, digest(token(made)));
+        return made;
     }
 
     /** All links of a document, the newest first. */
     public List<PaymentLink> all(BusinessId business, DocumentId document) {
         return store.all(business, document);
+    }
+
+    /** The links of a customer that ask for an amount without a document, the newest first. */
+    public List<PaymentLink> ofCustomer(BusinessId business, CustomerId customer) {
+        return store.ofCustomer(business, customer);
+    }
+
+    /** The links of documents of whose payment somebody wants to be told. */
+    public List<PaymentLink> toldOf(BusinessId business, List<DocumentId> documents) {
+        return store.toldOf(business, documents);
+    }
+
+    public Optional<PaymentLink> find(BusinessId business, PaymentLinkId id) {
+        return store.find(business, id);
     }
 
     public Optional<PaymentLink> findByToken(String token) {
@@ -72,10 +120,23 @@ public class PaymentLinks {
 
     /** Withdraws the link for good; pressing twice changes nothing. */
     @Transactional
-    public void withdraw(BusinessId business, DocumentId document, PaymentLinkId link) {
-        if (!store.withdraw(business, document, link)) return;
+    public void withdraw(BusinessId business, PaymentLinkId link) {
+        if (!store.withdraw(business, link)) return;
         events.publishEvent(new LinkWithdrawn(business, link));
         audit.record(business, "withdrew a payment link", link.toString());
+    }
+
+    /** Somebody is told at an e-mail address when it was paid; at none where that is empty. */
+    @Transactional
+    public void tell(BusinessId business, PaymentLinkId link, String email) {
+        store.setTell(business, link, email);
+        audit.record(business, "changed who is told of a payment", link.toString());
+    }
+
+    /** Notes that all it asked for came; whether that was new. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public boolean paid(BusinessId business, PaymentLinkId link, LocalDate on) {
+        return store.setPaid(business, link, on);
     }
 
     /** The secret part of the link's address. */

@@ -13,7 +13,10 @@ public enum MessageKind {
     MANDATE("mandate"),
     MANDATE_LINK("mandate link"),
     ADVANCE_NOTICE("advance notice"),
-    DEBIT_RETURNED("debit returned");
+    DEBIT_RETURNED("debit returned"),
+    PAYER_CODE("code for a payer"),
+    PAYMENT_LINK("payment link"),
+    LINK_PAID("link was paid");
 
     private final String words;
 

@@ -2,7 +2,11 @@ package exactum.app.payer;
 
 import exactum.app.attachments.Attachments;
 import exactum.app.attachments.GoesWith;
+import exactum.app.cards.Collection;
 import exactum.app.cards.FindCollections;
+import exactum.app.cards.Offer;
+import exactum.app.cards.Offers;
+import exactum.app.cards.Wish;
 import exactum.app.debits.FindDebits;
 import exactum.app.documents.Document;
 import exactum.app.documents.FindDocuments;
@@ -17,15 +21,20 @@ import exactum.app.settlement.FindClaims;
 import exactum.app.settlement.FindPayments;
 import exactum.app.setup.FindSetup;
 import exactum.app.setup.ProcessorAccount;
+import exactum.app.web.Habit;
+import exactum.app.web.Wordings;
 import exactum.core.document.DocumentKind;
 import exactum.core.document.DocumentState;
-import exactum.core.ids.BankAccountId;
 import exactum.core.ids.BusinessId;
+import exactum.core.ids.ClaimId;
 import exactum.core.mandate.MandateState;
 import exactum.core.money.Money;
 import exactum.core.scheme.Scheme;
 import java.time.LocalDate;
+import java.util.Currency;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.ui.Model;
@@ -38,11 +47,14 @@ class PayerView {
     private final PaidAhead ahead;
     private final FindPayments payments;
     private final FindCollections collections;
+    private final Offers offers;
     private final FindSetup setup;
     private final Attachments attachments;
     private final MandatePaper paper;
     private final FindMandates mandates;
     private final FindDebits debits;
+    private final PayerFace face;
+    private final Wordings words;
     private final BusinessClock clock;
 
     PayerView(
@@ -51,22 +63,28 @@ class PayerView {
             PaidAhead ahead,
             FindPayments payments,
             FindCollections collections,
+            Offers offers,
             FindSetup setup,
             Attachments attachments,
             MandatePaper paper,
             FindMandates mandates,
             FindDebits debits,
+            PayerFace face,
+            Wordings words,
             BusinessClock clock) {
         this.documents = documents;
         this.claims = claims;
         this.ahead = ahead;
         this.payments = payments;
         this.collections = collections;
+        this.offers = offers;
         this.setup = setup;
         this.attachments = attachments;
         this.paper = paper;
         this.mandates = mandates;
         this.debits = debits;
+        this.face = face;
+        this.words = words;
         this.clock = clock;
     }
 
@@ -101,13 +119,11 @@ class PayerView {
                         .toList());
     }
 
-    boolean isInFlight(PaymentLink link) {
-        return collections.findLive(link.business(), link.document()).isPresent();
-    }
-
     /** Puts all of it into the model. */
     @Transactional(readOnly = true)
-    public Shown put(PaymentLink link, Model model) {
+    public Shown put(Visit visit, Wish wish, String typed) {
+        PaymentLink link = visit.link();
+        Model model = visit.model();
         BusinessId business = link.business();
         Document document = document(link);
         LocalDate today = clock.today(business);
@@ -115,16 +131,10 @@ class PayerView {
         brand(business, document, model);
         List<FindClaims.Part> parts = claims.parts(business, document.id());
         model.addAttribute("link", link);
-        model.addAttribute("lines", PrintedLine.of(document));
-        model.addAttribute("reductions", IssuedFigures.of(document).reductions());
-        model.addAttribute("parts", parts);
+        lines(document, model);
         model.addAttribute(
                 "running", parts.stream().filter(p -> !p.isReplaced()).toList());
         model.addAttribute("open", open);
-        List<FindClaims.Open> items = claims.openOf(business, document.id());
-        model.addAttribute("toPay", toPay(document, items, today));
-        List<FindClaims.Open> asked = FindClaims.Open.askedOn(items, today);
-        model.addAttribute("asked", asked.size() < items.size() ? toPay(document, asked, today) : null);
         model.addAttribute(
                 "due",
                 parts.stream()
@@ -135,18 +145,82 @@ class PayerView {
         model.addAttribute("today", today);
         model.addAttribute("attachments", attachments.of(business, GoesWith.document(document.id())));
         model.addAttribute("payments", payments.ofDocument(business, document.id()));
-        model.addAttribute("credit", credit(business, document));
-        collections.findLive(business, document.id()).ifPresent(c -> model.addAttribute("lastReason", c.lastReason()));
+        account(link, document.gross().currency(), today, model);
         ProcessorAccount processor =
                 setup.processorFor(business, document.gross().currency()).orElse(null);
         model.addAttribute("cards", processor != null);
         debits(link, document, model);
-        BankAccountId account = document.manner().transferTo();
-        if (account != null) {
-            model.addAttribute("bank", setup.bankAccount(business, account));
-            model.addAttribute("number", setup.number(business, account));
-        }
+        figure(visit, wish, typed);
         return new Shown(document, open, processor);
+    }
+
+    /** What is chosen and what it comes to, with the transfer that would pay it. */
+    @Transactional(readOnly = true)
+    public void figure(Visit visit, Wish wish, String typed) {
+        PaymentLink link = visit.link();
+        Offer offer = offers.of(link);
+        Figure figure = Figure.of(offer, wish, typed, collected(link, offer));
+        visit.model().addAttribute("figure", figure);
+        visit.model()
+                .addAttribute(
+                        "all",
+                        Money.sum(
+                                offer.currency(),
+                                offer.own().stream()
+                                        .map(o -> o.toPayOn(offer.today()))
+                                        .toList()));
+        if (link.document() == null) return;
+        Document document = document(link);
+        Money amount = figure.total().isPositive() ? figure.total() : open(link);
+        visit.model()
+                .addAttribute(
+                        "transfer",
+                        TransferSlip.of(link.business(), document, figure.numbers(), amount, setup)
+                                .orElse(null));
+        visit.model().addAttribute("document", document);
+        visit.model().addAttribute("takesCard", takesCard(link, document));
+        visit.model()
+                .addAttribute(
+                        "cards",
+                        setup.processorFor(link.business(), offer.currency()).isPresent());
+    }
+
+    /** What of the offer a bank is collecting already, so that it cannot be chosen. */
+    private Map<ClaimId, LocalDate> collected(PaymentLink link, Offer offer) {
+        Map<ClaimId, LocalDate> collected = new HashMap<>();
+        if (offer.open().isEmpty()
+                || mandates.ofCustomer(link.business(), link.customer()).isEmpty()) return collected;
+        offer.open().stream()
+                .map(FindClaims.Open::document)
+                .distinct()
+                .forEach(d -> debits.expected(link.business(), d).stream()
+                        .filter(FindDebits.Expected::isHandedOver)
+                        .forEach(e -> collected.put(e.claim(), e.on())));
+        return collected;
+    }
+
+    /** What stands between the payer and the business beyond the document: balance, credit, what is in flight. */
+    void account(PaymentLink link, Currency currency, LocalDate today, Model model) {
+        List<FindClaims.Open> all = claims.openOf(link.business(), link.customer()).stream()
+                .filter(o -> o.left().currency().equals(currency))
+                .toList();
+        model.addAttribute(
+                "balance",
+                Money.sum(currency, all.stream().map(FindClaims.Open::left).toList()));
+        model.addAttribute(
+                "balanceDue",
+                Money.sum(
+                        currency,
+                        all.stream()
+                                .filter(o -> !o.due().isAfter(today))
+                                .map(FindClaims.Open::left)
+                                .toList()));
+        model.addAttribute("credit", credit(link, currency));
+        List<Collection> live = collections.liveOf(link.business(), link.id()).stream()
+                .filter(c -> c.checkout().url() != null)
+                .toList();
+        model.addAttribute("inFlight", live.isEmpty() ? null : live.getLast().amount());
+        model.addAttribute("lastReason", live.isEmpty() ? null : live.getLast().lastReason());
     }
 
     /** When it is collected; and where no mandate covers it, whether one can be given. */
@@ -154,7 +228,6 @@ class PayerView {
         List<FindDebits.Expected> expected = debits.expected(link.business(), document.id());
         model.addAttribute("debits", expected);
         model.addAttribute("handedOver", expected.stream().anyMatch(FindDebits.Expected::isHandedOver));
-        model.addAttribute("takesCard", takesCard(link, document));
         model.addAttribute("canGiveMandate", canGiveMandate(link, document));
     }
 
@@ -178,31 +251,28 @@ class PayerView {
                         .allMatch(m -> m.state().isOver() || m.state() == MandateState.SUSPENDED);
     }
 
-    private static Money toPay(Document document, List<FindClaims.Open> items, LocalDate today) {
-        return Money.sum(
-                document.gross().currency(),
-                items.stream().map(o -> o.toPayOn(today)).toList());
-    }
-
-    /** Names the seller, their colours and their logo. */
+    /** Names the seller, their colours and their logo, as the document was issued with them. */
     void brand(BusinessId business, Document document, Model model) {
+        Habit in = (Habit) model.getAttribute("in");
+        String kind = "kind." + document.kind().words().replace(' ', '-');
+        model.addAttribute("title", words.say(in, kind) + " " + document.number());
         model.addAttribute("document", document);
-        model.addAttribute("seller", document.seller());
-        String logo = document.seller().logo();
-        model.addAttribute("logo", logo == null ? null : "/pay/brand/%s/%s.png".formatted(business, logo));
-        model.addAttribute(
-                "brandVersion",
-                document.seller().colour().substring(1)
-                        + document.seller().accent().substring(1));
+        face.put(business, document.seller(), model);
     }
 
-    /** What of the payer's money in the document's currency settles nothing yet. */
-    private Money credit(BusinessId business, Document document) {
+    void lines(Document document, Model model) {
+        Habit in = (Habit) model.getAttribute("in");
+        model.addAttribute("lines", PrintedLine.of(document, in));
+        model.addAttribute("reductions", IssuedFigures.of(document).reductions());
+    }
+
+    /** What of the payer's money in a currency settles nothing yet. */
+    private Money credit(PaymentLink link, Currency currency) {
         return Money.sum(
-                document.gross().currency(),
-                payments.creditOf(business, document.customer()).stream()
+                currency,
+                payments.creditOf(link.business(), link.customer()).stream()
                         .map(FindPayments.Credit::left)
-                        .filter(left -> left.currency().equals(document.gross().currency()))
+                        .filter(left -> left.currency().equals(currency))
                         .toList());
     }
 }

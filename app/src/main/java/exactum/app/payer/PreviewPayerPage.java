@@ -6,9 +6,11 @@ import exactum.app.documents.LookAt;
 import exactum.app.documents.Looked;
 import exactum.app.installation.BusinessClock;
 import exactum.app.security.SignedIn;
+import exactum.app.web.Habit;
 import exactum.core.document.DocumentKind;
 import exactum.core.money.Money;
 import java.util.List;
+import java.util.Locale;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -32,6 +34,8 @@ class PreviewPayerPage {
     String page(Business business, @RequestParam String form, @AuthenticationPrincipal SignedIn user, Model model) {
         Looked looked = lookAt.draft(business, user.login(), form);
         Document document = looked.document();
+        model.addAttribute("in", new Habit(Locale.ENGLISH));
+        model.addAttribute("language", "en");
         quotes.put(business.id(), document, model);
         Money nothing = document.gross().withMinor(0);
         model.addAttribute("running", looked.parts());

@@ -20,7 +20,6 @@ import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
-import org.springframework.web.bind.annotation.ModelAttribute;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -34,21 +33,22 @@ class QuotePayerPages {
     private final FindDocuments documents;
     private final AnswerQuote answer;
     private final PayerPages pages;
+    private final Visits visits;
     private final BusinessClock clock;
 
     QuotePayerPages(
-            PaymentLinks links, FindDocuments documents, AnswerQuote answer, PayerPages pages, BusinessClock clock) {
+            PaymentLinks links,
+            FindDocuments documents,
+            AnswerQuote answer,
+            PayerPages pages,
+            Visits visits,
+            BusinessClock clock) {
+        this.visits = visits;
         this.pages = pages;
         this.links = links;
         this.documents = documents;
         this.answer = answer;
         this.clock = clock;
-    }
-
-    @ModelAttribute
-    void keepPrivate(HttpServletResponse response) {
-        response.setHeader("Cache-Control", "no-store");
-        response.setHeader("Referrer-Policy", "no-referrer");
     }
 
     @PostMapping("/pay/{token}/accept")
@@ -67,7 +67,7 @@ class QuotePayerPages {
         } catch (Refusal refused) {
             model.addAttribute("notice", refused.sentence());
             model.addAttribute("typedName", fields.getOrDefault("name", ""));
-            return pages.show(token, request, response, model);
+            return pages.show(visits.of(token, request, response, model));
         }
         return "redirect:/pay/" + token;
     }
@@ -119,7 +119,7 @@ class QuotePayerPages {
                     new TypedForm(fields).text("reason", TextKind.PARAGRAPHS));
         } catch (Refusal refused) {
             model.addAttribute("notice", refused.sentence());
-            return pages.show(token, request, response, model);
+            return pages.show(visits.of(token, request, response, model));
         }
         return "redirect:/pay/" + token;
     }
@@ -128,6 +128,7 @@ class QuotePayerPages {
     private Optional<PaymentLink> quoteLink(String token) {
         return links.findByToken(token)
                 .filter(l -> l.isOpen(clock.today(l.business())))
+                .filter(l -> l.document() != null)
                 .filter(l -> documents
                         .find(l.business(), l.document())
                         .map(Document::kind)

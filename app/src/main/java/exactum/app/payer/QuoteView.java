@@ -4,9 +4,7 @@ import exactum.app.attachments.Attachments;
 import exactum.app.attachments.GoesWith;
 import exactum.app.documents.Document;
 import exactum.app.documents.FindDocuments;
-import exactum.app.documents.IssuedFigures;
 import exactum.app.documents.LookAt;
-import exactum.app.documents.PrintedLine;
 import exactum.app.installation.BusinessClock;
 import exactum.app.links.PaymentLink;
 import exactum.app.links.PaymentLinks;
@@ -84,8 +82,7 @@ class QuoteView {
     /** What the page says of the document alone, which a draft has too. */
     void put(BusinessId business, Document document, Model model) {
         view.brand(business, document, model);
-        model.addAttribute("lines", PrintedLine.of(document));
-        model.addAttribute("reductions", IssuedFigures.of(document).reductions());
+        view.lines(document, model);
         model.addAttribute("payments", List.of());
     }
 }

@@ -112,7 +112,7 @@ public class AnswerQuote {
     public void withdraw(BusinessId business, DocumentId id, String cause) {
         transaction.executeWithoutResult(s -> {
             close(business, id, QuoteState.WITHDRAWN, cause, "withdrew a quote");
-            links.all(business, id).forEach(l -> links.withdraw(business, id, l.id()));
+            links.all(business, id).forEach(l -> links.withdraw(business, l.id()));
         });
     }
 

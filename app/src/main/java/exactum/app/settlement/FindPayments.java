@@ -84,6 +84,9 @@ public interface FindPayments {
     /** The payments that settle a document, or did before they went away again; the oldest first. */
     List<Payment> ofDocument(BusinessId business, DocumentId document);
 
+    /** The payments that a collection fetched, the oldest first; more than one where a processor charged twice. */
+    List<Payment> ofCollection(BusinessId business, CollectionId collection);
+
     /** What all payments of a customer come to. */
     Totals totalsOfCustomer(BusinessId business, CustomerId customer);
 

@@ -14,6 +14,7 @@ import static exactumdb.Tables.TAKE_BACK;
 import exactum.app.database.SearchWords;
 import exactum.app.database.Slice;
 import exactum.core.ids.BusinessId;
+import exactum.core.ids.CollectionId;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.DocumentId;
 import exactum.core.ids.MeansId;
@@ -115,6 +116,13 @@ class PaymentStore implements FindPayments {
                                 .where(CLAIM.BUSINESS_ID.eq(business))
                                 .and(CLAIM.DOCUMENT_ID.eq(document))))
                 .orderBy(MEANS.MEANS_ON, MEANS.ID)
+                .fetch(PaymentStore::payment);
+    }
+
+    @Override
+    public List<Payment> ofCollection(BusinessId business, CollectionId collection) {
+        return payments(business, RECEIPT.COLLECTION_ID.eq(collection))
+                .orderBy(MEANS.ID)
                 .fetch(PaymentStore::payment);
     }
 

@@ -26,10 +26,18 @@ class ProcessorPages {
     private final FindSetup setup;
     private final Tags tags;
     private final Processors save;
+    private final PayersMay payersMay;
     private final TryProcessor tryProcessor;
     private final Checklist checklist;
 
-    ProcessorPages(FindSetup setup, Processors save, TryProcessor tryProcessor, Checklist checklist, Tags tags) {
+    ProcessorPages(
+            FindSetup setup,
+            Processors save,
+            PayersMay payersMay,
+            TryProcessor tryProcessor,
+            Checklist checklist,
+            Tags tags) {
+        this.payersMay = payersMay;
         this.tags = tags;
         this.setup = setup;
         this.save = save;
@@ -44,7 +52,21 @@ class ProcessorPages {
         model.addAttribute("currency", business.currency());
         model.addAttribute("point", checklist.point(business.id(), SetupSection.CARDS));
         model.addAttribute("tags", tags.usable(business.id()));
+        model.addAttribute("payers", payersMay.of(business.id()));
         return "setup/cards";
+    }
+
+    /** What payers may do on their page. */
+    @PostMapping("/setup/payers")
+    @Needs(Power.SETUP)
+    String payers(BusinessId business, @RequestParam Map<String, String> fields) {
+        payersMay.save(business, TypedForm.read(fields, f -> {
+            int days = f.whole("codeAfterDays");
+            if (days > PayerRules.MOST_DAYS)
+                f.refuse("codeAfterDays", "payers.days", "A link lives 90 days. Nothing was saved.");
+            return new PayerRules(f.has("extra"), days);
+        }));
+        return "redirect:/setup/cards";
     }
 
     /** A processor as it is typed for the first time. */

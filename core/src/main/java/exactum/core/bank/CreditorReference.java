@@ -18,6 +18,7 @@ public record CreditorReference(String value) {
     private static final Pattern WHOLE = Pattern.compile("RF\\d\\d[0-9A-Z]{1,21}");
     private static final Pattern BEGUN =
             Pattern.compile("(?i)(?<![\\p{L}\\p{N}])RF\\d\\d(?: ?[0-9A-Z]){1,21}(?![\\p{L}\\p{N}])");
+    private static final int MOST_OWN = 21;
     private static final BigInteger NINETY_SEVEN = BigInteger.valueOf(97);
 
     /** The reference that is written, if it is one and its check digits agree; small letters and blanks do not matter. */
@@ -25,6 +26,21 @@ public record CreditorReference(String value) {
         String plain = written.replaceAll("\\s", "").toUpperCase(Locale.ROOT);
         boolean right = WHOLE.matcher(plain).matches() && remainder(plain.substring(4) + plain.substring(0, 4)) == 1;
         return right ? Optional.of(new CreditorReference(plain)) : Optional.empty();
+    }
+
+    /**
+     * The reference that stands for a number of ours, such as {@code LW-2026-0042}: its letters and digits behind two check
+     * digits; empty if it has none, or more than 21 of them.
+     */
+    public static Optional<CreditorReference> of(String number) {
+        String own = number.toUpperCase(Locale.ROOT).replaceAll("[^0-9A-Z]", "");
+        if (own.isEmpty() || own.length() > MOST_OWN) return Optional.empty();
+        return Optional.of(new CreditorReference("RF%02d%s".formatted(98 - remainder(own + "RF00"), own)));
+    }
+
+    /** In groups of four, as it is printed. */
+    public String printed() {
+        return value.replaceAll("(.{4})(?=.)", "$1 ");
     }
 
     /** Where in a text a reference stands. */

@@ -1,5 +1,6 @@
 package exactum.core.text;
 
+import exactum.core.card.CardNumber;
 import exactum.core.problem.Refusal;
 import java.text.Normalizer;
 import java.util.Optional;
@@ -8,7 +9,7 @@ import java.util.OptionalInt;
 /**
  * The one way in for texts, from forms, files and programs: composed letters (Unicode NFC, UAX #15), line feeds for line breaks,
  * a blank for a tab, no blanks around it; never a control character, half a letter, or a mark that turns the direction of
- * what follows (Unicode TR36).
+ * what follows (Unicode TR36), and never the number of a payment card.
  */
 public final class CleanText {
     private CleanText() {}
@@ -25,6 +26,11 @@ public final class CleanText {
         if (bad.isPresent())
             throw new Refusal(
                     "typed.character", "The %s holds %s. Take it out.".formatted(name, words(bad.getAsInt())));
+        if (CardNumber.isIn(text))
+            throw new Refusal(
+                    "typed.card-number",
+                    "The %s holds the number of a payment card. It was not kept. Take it out; a card is entered at the processor’s page only."
+                            .formatted(name));
         return text;
     }
 
@@ -32,6 +38,7 @@ public final class CleanText {
     public static boolean isHeldBy(String raw, TextKind kind) {
         return shortEnough(raw, kind)
                 .filter(text -> badCharacter(text, kind.hasLines()).isEmpty())
+                .filter(text -> !CardNumber.isIn(text))
                 .isPresent();
     }
 

@@ -31,6 +31,23 @@ class CreditorReferenceTest {
         assertThat(CreditorReference.find(written)).isEmpty();
     }
 
+    @ParameterizedTest
+    @CsvSource({"539007547034, RF18539007547034", "2348231, RF712348231", "INV-2026-0001, RF16INV20260001"})
+    void one_is_made_of_a_number_of_ours(String number, String reference) {
+        assertThat(CreditorReference.of(number)).contains(new CreditorReference(reference));
+        assertThat(CreditorReference.find(reference)).isPresent();
+    }
+
+    @Test
+    void it_is_printed_in_groups_of_four_and_has_room_for_21() {
+        assertThat(CreditorReference.of("539007547034"))
+                .get()
+                .extracting(CreditorReference::printed)
+                .isEqualTo("RF18 5390 0754 7034");
+        assertThat(CreditorReference.of("A".repeat(22))).isEmpty();
+        assertThat(CreditorReference.of("–")).isEmpty();
+    }
+
     @Test
     void it_is_found_in_a_text() {
         assertThat(CreditorReference.in("pay rf90 EX20 2600 42 thanks, and RF16INV20260001."))

@@ -122,7 +122,8 @@ class ProcessorPages {
         model.addAttribute("checkout", checkout);
         model.addAttribute(
                 "sum", Money.of(checkout.currency(), checkout.amount()).withCurrency());
-        model.addAttribute("back", checkout.returnTo() + "?outcome=left");
+        model.addAttribute(
+                "back", checkout.returnTo() + (checkout.returnTo().contains("?") ? "&" : "?") + "outcome=left");
         model.addAttribute("cards", TestCard.values());
         return "card";
     }

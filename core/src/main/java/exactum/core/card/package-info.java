@@ -1,0 +1,2 @@
+/** Cards: what a payer chose to pay, and what is a card number and must not be kept. */
+package exactum.core.card;
