@@ -5,7 +5,10 @@ import jakarta.mail.MessagingException;
 import jakarta.mail.Session;
 import jakarta.mail.internet.MimeMessage;
 import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
 import java.net.InetAddress;
+import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Properties;
 import java.util.concurrent.CopyOnWriteArrayList;
@@ -40,6 +43,19 @@ final class MailServer implements AutoCloseable {
 
     List<MimeMessage> taken() {
         return taken;
+    }
+
+    /** All that was taken, as it came over the line. */
+    String texts() {
+        var all = new ByteArrayOutputStream();
+        for (MimeMessage message : taken) {
+            try {
+                message.writeTo(all);
+            } catch (IOException | MessagingException e) {
+                throw new IllegalStateException(e);
+            }
+        }
+        return all.toString(StandardCharsets.UTF_8);
     }
 
     /** What waits to be tried again may be tried now. */

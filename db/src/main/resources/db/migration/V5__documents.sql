@@ -182,6 +182,7 @@ create table payment_link (
     made_on date not null,
     expires_on date not null,
     withdrawn_at timestamptz,
+    replaced boolean not null default false,
     paid_on date,
     primary key (business_id, id),
     foreign key (business_id, customer_id) references customer,

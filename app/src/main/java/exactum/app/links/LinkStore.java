@@ -117,10 +117,11 @@ class LinkStore {
                 == 1;
     }
 
-    /** Marks the document's expired link withdrawn, so that a new one can be made. */
-    void withdrawExpired(BusinessId business, DocumentId document, LocalDate today) {
+    /** Takes the document's expired link away, so that a new one can be made in its place. */
+    void replaceExpired(BusinessId business, DocumentId document, LocalDate today) {
         db.update(PAYMENT_LINK)
                 .set(PAYMENT_LINK.WITHDRAWN_AT, OffsetDateTime.now())
+                .set(PAYMENT_LINK.REPLACED, true)
                 .where(of(business, document))
                 .and(PAYMENT_LINK.WITHDRAWN_AT.isNull())
                 .and(PAYMENT_LINK.EXPIRES_ON.lt(today))
@@ -162,7 +163,7 @@ class LinkStore {
                 r.getTell(),
                 r.getMadeOn(),
                 r.getExpiresOn(),
-                r.getWithdrawnAt() != null,
+                r.getWithdrawnAt() != null && !r.getReplaced(),
                 r.getPaidOn());
     }
 

@@ -56,7 +56,7 @@ public class PaymentLinks {
         LocalDate today = clock.today(business);
         Optional<PaymentLink> open = store.findUnwithdrawn(business, document).filter(l -> l.isOpen(today));
         if (open.isPresent()) return open.get();
-        store.withdrawExpired(business, document, today);
+        store.replaceExpired(business, document, today);
         insert(business, store.customerOf(business, document), document, null, "");
         return store.findUnwithdrawn(business, document).orElseThrow();
     }

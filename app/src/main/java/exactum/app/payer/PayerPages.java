@@ -52,6 +52,7 @@ class PayerPages {
     private final StartCardPayment start;
     private final SigningLinks signing;
     private final DocumentPdfs pdfs;
+    private final RenewLink renew;
     private final PayerSentences sentences;
     private final Settings settings;
     private final BusinessClock clock;
@@ -66,6 +67,7 @@ class PayerPages {
             StartCardPayment start,
             SigningLinks signing,
             DocumentPdfs pdfs,
+            RenewLink renew,
             PayerSentences sentences,
             Settings settings,
             BusinessClock clock) {
@@ -78,6 +80,7 @@ class PayerPages {
         this.start = start;
         this.signing = signing;
         this.pdfs = pdfs;
+        this.renew = renew;
         this.sentences = sentences;
         this.settings = settings;
         this.clock = clock;
@@ -121,7 +124,7 @@ class PayerPages {
         if (typed.isEmpty() && !amount.isBlank())
             model.addAttribute("problem", sentences.say(visit, "payer.say.amount", amount.strip()));
         view.figure(visit, new Wish(item, typed.orElse(null)), amount);
-        return "payer/pay :: figure";
+        return "payer/pay :: counted";
     }
 
     @PostMapping("/pay/{token}")
@@ -234,9 +237,7 @@ class PayerPages {
     private String closed(Visit visit, Document document) {
         view.brand(visit.business(), document, visit.model());
         visit.model().addAttribute("link", visit.link());
-        boolean renewable = visit.link().isExpired(clock.today(visit.business()))
-                && !visit.link().withdrawn();
-        visit.model().addAttribute("renewTo", renewable ? sentences.masked(visit.link()) : null);
+        visit.model().addAttribute("renewTo", renew.may(visit.link()) ? sentences.masked(visit.link()) : null);
         return visit.gone("payer/closed");
     }
 

@@ -27,21 +27,27 @@ class RenewLink {
         this.clock = clock;
     }
 
-    /** Whether a new link is on its way; not for one that was withdrawn, or without an address. */
+    /** Whether a new one may be asked for: it ended by itself, nobody withdrew what came after it, and there is an address. */
+    boolean may(PaymentLink ended) {
+        return ended.document() != null
+                && ended.isExpired(clock.today(ended.business()))
+                && !links.all(ended.business(), ended.document()).getFirst().withdrawn()
+                && !to(ended).isEmpty();
+    }
+
+    private List<String> to(PaymentLink ended) {
+        return customers.get(ended.business(), ended.customer()).recipients().of(Mail.INVOICES);
+    }
+
+    /** Whether a new link is on its way. */
     @Transactional
     public boolean renew(PaymentLink ended) {
-        List<String> to =
-                customers.get(ended.business(), ended.customer()).recipients().of(Mail.INVOICES);
-        boolean may = ended.document() != null
-                && !ended.withdrawn()
-                && ended.isExpired(clock.today(ended.business()))
-                && !to.isEmpty();
-        if (!may) return false;
+        if (!may(ended)) return false;
         links.ofDocument(ended.business(), ended.document());
         outbox.putOnce(
                 ended.business(),
                 NewMessage.to(
-                        to,
+                        to(ended),
                         MessageKind.PAYMENT_LINK,
                         ended.customer(),
                         ended.document().value(),
