@@ -11,6 +11,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.regex.Matcher;
@@ -23,6 +24,10 @@ final class CardProcessor implements AutoCloseable {
     private final Map<String, Page> pages = new ConcurrentHashMap<>();
     private final Map<String, String> byKey = new ConcurrentHashMap<>();
     private final AtomicInteger count = new AtomicInteger();
+    private final Map<String, String> charges = new ConcurrentHashMap<>();
+    private final List<String> charged = new CopyOnWriteArrayList<>();
+    private volatile String decline;
+    private volatile boolean losesAnswers;
     private volatile boolean away;
     private volatile String nonsense;
 
@@ -32,6 +37,7 @@ final class CardProcessor implements AutoCloseable {
         final String amount;
         volatile String state = "open";
         private volatile String sale = "null";
+        private volatile String card = "null";
 
         private Page(String reference, String amount) {
             this.reference = reference;
@@ -45,9 +51,16 @@ final class CardProcessor implements AutoCloseable {
                     {"id":"%s","checkout":"%s","amount":"%s","currency":"EUR","fee":"%s","captured_on":"2026-06-01","card":"Visa ending 1111"}""".formatted(saleReference, reference, amount, fee);
         }
 
+        /** The card that is entered on it is kept under a token. */
+        void keep(String token, String expires) {
+            state = "paid";
+            card = """
+                    {"token":"%s","brand":"Visa","last_four":"1111","expires":"%s","network":"net_1"}""".formatted(token, expires);
+        }
+
         private String json() {
             return """
-                    {"id":"%1$s","url":"http://127.0.0.1:1/card/%1$s","state":"%2$s","sale":%3$s,"last_decline":null}""".formatted(reference, state, sale);
+                    {"id":"%1$s","url":"http://127.0.0.1:1/card/%1$s","state":"%2$s","sale":%3$s,"card":%4$s,"last_decline":null}""".formatted(reference, state, sale, card);
         }
     }
 
@@ -83,7 +96,26 @@ final class CardProcessor implements AutoCloseable {
         nonsense = answer;
     }
 
+    /** From now on kept cards are refused with a code of ISO 8583; with none they are good again. */
+    void declines(String code) {
+        decline = code;
+    }
+
+    /** From now on charges are done and their answers are lost, or are not any more. */
+    void losesAnswers(boolean loses) {
+        losesAnswers = loses;
+    }
+
+    /** What was charged to kept cards, as it was asked for, each once. */
+    List<String> charged() {
+        return charged;
+    }
+
     void forget() {
+        charges.clear();
+        charged.clear();
+        decline = null;
+        losesAnswers = false;
         nonsense = null;
         pages.clear();
         byKey.clear();
@@ -95,6 +127,7 @@ final class CardProcessor implements AutoCloseable {
             if (away) return;
             String body = new String(exchange.getRequestBody().readAllBytes(), StandardCharsets.UTF_8);
             String answer = nonsense != null ? nonsense : answer(exchange, body);
+            if (losesAnswers && exchange.getRequestURI().getPath().endsWith("/charges") && !body.isEmpty()) return;
             byte[] bytes = answer.getBytes(StandardCharsets.UTF_8);
             exchange.getResponseHeaders().add("content-type", "application/json");
             exchange.sendResponseHeaders(answer.isEmpty() ? 404 : 200, bytes.length == 0 ? -1 : bytes.length);
@@ -106,11 +139,28 @@ final class CardProcessor implements AutoCloseable {
         String[] path = exchange.getRequestURI().getPath().split("/");
         if (path[3].equals("account")) return "{\"name\":\"Test cards\",\"currency\":\"EUR\"}";
         if (path[3].equals("payouts")) return "{\"payouts\":[]}";
+        if (path[3].equals("cards")) return "{}";
+        if (path[3].equals("charges")) return charge(exchange, body);
         if (path.length == 4) return open(exchange.getRequestHeaders().getFirst("Idempotency-Key"), body);
         Page page = pages.get(path[4]);
         if (page == null) return "";
         if (path.length > 5 && page.state.equals("open")) page.state = "cancelled";
         return page.json();
+    }
+
+    private String charge(HttpExchange exchange, String body) {
+        String query = exchange.getRequestURI().getQuery();
+        if (query != null) return charges.getOrDefault(query.replace("key=", ""), "");
+        String key = exchange.getRequestHeaders().getFirst("Idempotency-Key").replace("\"", "");
+        return charges.computeIfAbsent(key, k -> {
+            Matcher amount = AMOUNT.matcher(body);
+            if (!amount.find()) throw new IllegalArgumentException(body);
+            if (decline != null) return """
+                        {"id":"ch_1","state":"declined","decline":{"code":"%s","words":"refused by the test"}}""".formatted(decline);
+            charged.add(body);
+            return """
+                    {"id":"ch_1","state":"approved","currency":"EUR","authorised":"%1$s","captured":"%1$s","released":"0.00","valid_until":"2026-06-08","sales":[{"id":"sa_%2$s","key":"%2$s","amount":"%1$s","currency":"EUR","fee":"0.50","captured_on":"2026-06-01","card":"Visa ending 1111"}]}""".formatted(amount.group(1), key);
+        });
     }
 
     private String open(String key, String body) {

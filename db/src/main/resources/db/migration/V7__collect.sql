@@ -34,7 +34,57 @@ create table collection_item (
 create unique index collection_item_in_flight_once on collection_item (business_id, claim_id) where live;
 create index on collection_item (business_id, claim_id);
 
--- What belongs to a card page alone. A withdrawal is an intent until the processor has confirmed it.
+-- A card that a processor keeps for us, under a token that means nothing elsewhere, and what its holder agreed to.
+create table card_on_file (
+    business_id int not null,
+    id uuid not null,
+    customer_id uuid not null,
+    processor_id uuid not null,
+    token_secret bytea not null,
+    token_digest bytea not null,
+    brand text not null,
+    last_four char(4) not null check (last_four ~ '^[0-9]{4}$'),
+    expires date not null,
+    network_ref text,
+    way text not null check (way in ('page', 'phone')),
+    consent text not null,
+    agreed_on date not null,
+    agreed_at timestamptz not null default now(),
+    state text not null check (state in ('usable', 'refused for good', 'removed')),
+    cause text not null default '',
+    made_by text not null,
+    primary key (business_id, id),
+    unique (business_id, processor_id, token_digest),
+    foreign key (business_id, customer_id) references customer,
+    foreign key (business_id, processor_id) references processor_account
+);
+create index on card_on_file (business_id, customer_id);
+create index on card_on_file (business_id, expires) where state = 'usable';
+
+-- A page at the processor on which a card is entered to be kept, without a charge.
+create table card_page (
+    business_id int not null,
+    id uuid not null,
+    customer_id uuid not null,
+    processor_id uuid not null,
+    link_id uuid,
+    way text not null check (way in ('page', 'phone')),
+    consent text not null,
+    page_ref text,
+    page_url text,
+    card_id uuid,
+    made_by text not null,
+    made_at timestamptz not null default now(),
+    primary key (business_id, id),
+    foreign key (business_id, customer_id) references customer,
+    foreign key (business_id, processor_id) references processor_account,
+    foreign key (business_id, link_id) references payment_link,
+    foreign key (business_id, card_id) references card_on_file
+);
+create unique index card_page_ref_once on card_page (business_id, processor_id, page_ref) where page_ref is not null;
+create index on card_page (business_id, customer_id);
+
+-- What belongs to a card payment alone: its page, or the kept card that is charged. A withdrawal is an intent until the processor has confirmed it.
 create table checkout (
     business_id int not null,
     collection_id uuid not null,
@@ -42,12 +92,15 @@ create table checkout (
     link_id uuid,
     checkout_ref text,
     checkout_url text,
+    card_id uuid,
+    consent text,
     withdrawal text check (withdrawal in ('wanted', 'confirmed')),
     asked_at timestamptz,
     primary key (business_id, collection_id),
     foreign key (business_id, collection_id) references collection,
     foreign key (business_id, processor_id) references processor_account,
-    foreign key (business_id, link_id) references payment_link
+    foreign key (business_id, link_id) references payment_link,
+    foreign key (business_id, card_id) references card_on_file
 );
 create index on checkout (business_id, link_id) where link_id is not null;
 create unique index checkout_ref_once on checkout (business_id, processor_id, checkout_ref) where checkout_ref is not null;

@@ -17,6 +17,8 @@ final class ForcedTypes {
         ID_COLUMNS.put("AllocationId", "allocation\\.(id|reverses)");
         ID_COLUMNS.put("BankAccountId", ".*\\.bank_account_id|bank_account\\.id");
         ID_COLUMNS.put("BankLineId", ".*\\.bank_line_id|bank_line\\.id");
+        ID_COLUMNS.put("CardId", ".*\\.card_id|card_on_file\\.id");
+        ID_COLUMNS.put("CardPageId", "card_page\\.id");
         ID_COLUMNS.put("ClaimId", ".*\\.claim_id|claim\\.id");
         ID_COLUMNS.put("CollectionId", ".*\\.collection_id|collection\\.id");
         ID_COLUMNS.put("CustomerId", ".*\\.customer_id|customer\\.id");

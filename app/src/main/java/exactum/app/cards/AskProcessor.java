@@ -5,12 +5,13 @@ import exactum.app.business.FindBusinesses;
 import exactum.app.installation.BusinessClock;
 import exactum.app.setup.FindSetup;
 import exactum.app.setup.ProcessorAccount;
+import exactum.core.card.NoAnswer;
+import exactum.core.card.ProcessorPort;
 import exactum.core.ids.BusinessId;
 import java.time.Duration;
 import java.util.List;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
-import org.springframework.web.client.RestClientException;
 
 /** Asks the processor what became of collections of which no notice came. No transaction is open while it answers. */
 @Component
@@ -19,7 +20,9 @@ public class AskProcessor {
     private final FindBusinesses businesses;
     private final FindSetup setup;
     private final CollectionStore collections;
-    private final Processor processor;
+    private final Connections connections;
+    private final ChargeCard charges;
+    private final KeepCard keep;
     private final SettleSale settle;
     private final BusinessClock clock;
     private final TransactionTemplate transaction;
@@ -28,14 +31,18 @@ public class AskProcessor {
             FindBusinesses businesses,
             FindSetup setup,
             CollectionStore collections,
-            Processor processor,
+            Connections connections,
+            ChargeCard charges,
+            KeepCard keep,
             SettleSale settle,
             BusinessClock clock,
             TransactionTemplate transaction) {
         this.businesses = businesses;
         this.setup = setup;
         this.collections = collections;
-        this.processor = processor;
+        this.connections = connections;
+        this.charges = charges;
+        this.keep = keep;
         this.settle = settle;
         this.clock = clock;
         this.transaction = transaction;
@@ -43,27 +50,32 @@ public class AskProcessor {
 
     /** Asks about one; answers whether its state is known now. */
     public boolean ask(Collection collection) {
+        if (collection.checkout().card() != null) return charges.ask(collection);
         if (collection.checkout().reference() == null) return false;
         ProcessorAccount account =
                 setup.processor(collection.business(), collection.checkout().processor());
         transaction.executeWithoutResult(s -> collections.asked(collection, clock.now()));
         try {
-            Processor.CheckoutState state =
-                    processor.checkout(account, collection.checkout().reference());
+            ProcessorPort.PageState state =
+                    connections.to(account).page(collection.checkout().reference());
+            if (state.card() != null)
+                transaction.executeWithoutResult(
+                        s -> keep.onPage(account, collection.checkout().reference(), state.card()));
             if (state.sale() != null) {
                 settle.settle(account, collection, state.sale());
                 return true;
             }
             transaction.executeWithoutResult(s -> note(collection, state));
-            return !state.open();
-        } catch (RestClientException unreachable) {
+            return !state.isOpen();
+        } catch (NoAnswer away) {
             return false;
         }
     }
 
-    private void note(Collection collection, Processor.CheckoutState state) {
-        if (state.lastDecline() != null) collections.refused(collection, state.lastDecline());
-        if (!state.open() && collection.state().isLive()) collections.close(collection, CollectionState.WITHDRAWN);
+    private void note(Collection collection, ProcessorPort.PageState state) {
+        if (state.lastDecline() != null)
+            collections.refused(collection, state.lastDecline().words());
+        if (!state.isOpen() && collection.state().isLive()) collections.close(collection, CollectionState.WITHDRAWN);
     }
 
     /** Asks about all of every business that have been without word for a while; answers how many became known. */

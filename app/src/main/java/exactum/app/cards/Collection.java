@@ -1,6 +1,7 @@
 package exactum.app.cards;
 
 import exactum.core.ids.BusinessId;
+import exactum.core.ids.CardId;
 import exactum.core.ids.ClaimId;
 import exactum.core.ids.CollectionId;
 import exactum.core.ids.CustomerId;
@@ -34,12 +35,20 @@ public record Collection(
     }
 
     /**
-     * The card page at the processor.
+     * The card page at the processor, or the kept card that is charged.
      *
      * @param link the payment link that led there, or null
-     * @param reference and url are null before the processor answered
+     * @param reference and url are null before the processor answered, and where a kept card is charged
+     * @param card the kept card, or null where one is entered
+     * @param consent what the payer agreed to if the card they enter is to be kept, or null
      * @param isToWithdraw whether it is to be taken back, and the processor has not confirmed that yet
      */
     public record Checkout(
-            ProcessorId processor, PaymentLinkId link, String reference, String url, boolean isToWithdraw) {}
+            ProcessorId processor,
+            PaymentLinkId link,
+            String reference,
+            String url,
+            CardId card,
+            String consent,
+            boolean isToWithdraw) {}
 }

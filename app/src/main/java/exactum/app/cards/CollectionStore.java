@@ -8,6 +8,7 @@ import static exactumdb.Tables.CUSTOMER;
 import static exactumdb.Tables.DOCUMENT;
 
 import exactum.app.database.CopyRows;
+import exactum.core.card.ProcessorPort;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.ClaimId;
 import exactum.core.ids.CollectionId;
@@ -66,6 +67,8 @@ class CollectionStore implements FindCollections {
                 .set(CHECKOUT.COLLECTION_ID, c.id())
                 .set(CHECKOUT.PROCESSOR_ID, c.checkout().processor())
                 .set(CHECKOUT.LINK_ID, c.checkout().link())
+                .set(CHECKOUT.CARD_ID, c.checkout().card())
+                .set(CHECKOUT.CONSENT, c.checkout().consent())
                 .execute();
     }
 
@@ -173,8 +176,26 @@ class CollectionStore implements FindCollections {
         return rows.map(r -> new Listed(byId.get(r.get(COLLECTION.ID)), r.get(DOCUMENT.NUMBER), r.get(CUSTOMER.NAME)));
     }
 
+    /** A kept card is about to be charged: from now on it may have been. */
+    void begins(Collection c) {
+        db.update(COLLECTION)
+                .set(COLLECTION.STATE, CollectionState.IN_FLIGHT.words())
+                .where(is(c))
+                .and(COLLECTION.STATE.eq(CollectionState.PLANNED.words()))
+                .execute();
+    }
+
+    /** When it began, by the clock on the wall. */
+    Instant startedAt(Collection c) {
+        return db.select(COLLECTION.STARTED_AT)
+                .from(COLLECTION)
+                .where(is(c))
+                .fetchSingle(COLLECTION.STARTED_AT)
+                .toInstant();
+    }
+
     /** The processor opened its page. */
-    void opened(Collection c, Processor.Checkout checkout) {
+    void opened(Collection c, ProcessorPort.Page checkout) {
         db.update(CHECKOUT)
                 .set(CHECKOUT.CHECKOUT_REF, checkout.reference())
                 .set(CHECKOUT.CHECKOUT_URL, checkout.url())
@@ -231,6 +252,8 @@ class CollectionStore implements FindCollections {
                         CHECKOUT.LINK_ID,
                         CHECKOUT.CHECKOUT_REF,
                         CHECKOUT.CHECKOUT_URL,
+                        CHECKOUT.CARD_ID,
+                        CHECKOUT.CONSENT,
                         CHECKOUT.WITHDRAWAL)
                 .from(COLLECTION)
                 .join(CHECKOUT)
@@ -279,6 +302,8 @@ class CollectionStore implements FindCollections {
                         r.get(CHECKOUT.LINK_ID),
                         r.get(CHECKOUT.CHECKOUT_REF),
                         r.get(CHECKOUT.CHECKOUT_URL),
+                        r.get(CHECKOUT.CARD_ID),
+                        r.get(CHECKOUT.CONSENT),
                         "wanted".equals(r.get(CHECKOUT.WITHDRAWAL))),
                 r.get(COLLECTION.LAST_REASON),
                 r.get(COLLECTION.STARTED_ON));

@@ -16,6 +16,7 @@ import exactum.app.setup.ProcessorAccount;
 import exactum.app.waiting.NewWaiting;
 import exactum.app.waiting.Wait;
 import exactum.core.bank.WaitingKind;
+import exactum.core.card.ProcessorPort;
 import exactum.core.document.DocumentKind;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.DocumentId;
@@ -82,7 +83,7 @@ public class SettleSale {
 
     /** Takes it in and answers whether it was new. */
     @Transactional
-    public boolean settle(ProcessorAccount processor, Collection collection, Processor.Sale sale) {
+    public boolean settle(ProcessorAccount processor, Collection collection, ProcessorPort.Sale sale) {
         BusinessId business = processor.business();
         claims.hold(business, collection.customer());
         collections.close(collection, CollectionState.COLLECTED);
@@ -146,7 +147,7 @@ public class SettleSale {
         return parts.isEmpty() ? new Policy.OnAccount() : new Policy.Chosen(parts);
     }
 
-    private void fee(ProcessorAccount processor, Processor.Sale sale, MeansId means) {
+    private void fee(ProcessorAccount processor, ProcessorPort.Sale sale, MeansId means) {
         if (sale.fee().isZero()) return;
         ledger.book(
                 processor.business(),
@@ -161,7 +162,7 @@ public class SettleSale {
                                 processor.accounts().clearing()));
     }
 
-    private void waits(ProcessorAccount processor, Collection collection, Processor.Sale sale, MeansId means) {
+    private void waits(ProcessorAccount processor, Collection collection, ProcessorPort.Sale sale, MeansId means) {
         wait.begin(
                 processor.business(),
                 new NewWaiting(
@@ -179,7 +180,7 @@ public class SettleSale {
                         means.value()));
     }
 
-    private Valued worth(ProcessorAccount processor, Processor.Sale sale, Money amount) {
+    private Valued worth(ProcessorAccount processor, ProcessorPort.Sale sale, Money amount) {
         return setup.rate(processor.business(), amount.currency(), sale.capturedOn())
                 .value(amount)
                 .value();

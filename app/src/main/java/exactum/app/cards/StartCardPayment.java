@@ -9,17 +9,19 @@ import exactum.app.settlement.Claims;
 import exactum.app.settlement.FindClaims;
 import exactum.app.setup.FindSetup;
 import exactum.app.setup.ProcessorAccount;
+import exactum.core.card.NoAnswer;
 import exactum.core.card.PayersChoice;
+import exactum.core.card.ProcessorPort;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.ClaimId;
 import exactum.core.ids.CollectionId;
 import exactum.core.money.Money;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
-import org.springframework.web.client.RestClientException;
 
 /**
  * Begins a card payment from a payment link. The amount is ours, never the browser's, and is what is open now, less what paying early earns; pressed twice or
@@ -32,7 +34,9 @@ public class StartCardPayment {
     private final FindCustomers customers;
     private final Claims claims;
     private final CollectionStore collections;
-    private final Processor processor;
+    private final Connections connections;
+    private final FindCards cards;
+    private final ChargeCard charges;
     private final AskProcessor ask;
     private final WithdrawCheckouts withdraw;
     private final Offers offers;
@@ -46,7 +50,9 @@ public class StartCardPayment {
             FindCustomers customers,
             Claims claims,
             CollectionStore collections,
-            Processor processor,
+            Connections connections,
+            FindCards cards,
+            ChargeCard charges,
             AskProcessor ask,
             WithdrawCheckouts withdraw,
             Offers offers,
@@ -58,7 +64,9 @@ public class StartCardPayment {
         this.customers = customers;
         this.claims = claims;
         this.collections = collections;
-        this.processor = processor;
+        this.connections = connections;
+        this.cards = cards;
+        this.charges = charges;
         this.ask = ask;
         this.withdraw = withdraw;
         this.offers = offers;
@@ -84,35 +92,48 @@ public class StartCardPayment {
         /** The processor would keep all of it. */
         record TooLittle(Money fee) implements Outcome {}
 
+        /** A card on file was charged, or may have been: what became of it is known at once or soon. */
+        record Charged(CollectionId collection) implements Outcome {}
+
+        /** A card on file was refused; nothing was charged. */
+        record Refused(String why) implements Outcome {}
+
         /** The processor could not be reached, or takes nothing in the currency; nothing was charged. */
         record Unreachable() implements Outcome {}
     }
 
     /** Begins the payment of all that is open of the link's document, or of what is asked for now. */
     public Outcome start(PaymentLink link, long shownMinor, String returnTo) {
-        return start(link, Wish.USUAL, shownMinor, returnTo);
+        return start(link, Wish.USUAL, PayWith.NEW_CARD, shownMinor, returnTo);
     }
 
     /**
      * Begins the payment of what a payer wishes to pay.
      *
+     * @param with a card on file, of this customer and usable, or one that they enter
      * @param shownMinor the amount the payer saw, in minor units; without a choice of items it tells whether all or what is due is
      *     meant, and is never charged
      * @param returnTo where the processor leads the payer afterwards
      */
-    public Outcome start(PaymentLink link, Wish wish, long shownMinor, String returnTo) {
+    public Outcome start(PaymentLink link, Wish wish, PayWith with, long shownMinor, String returnTo) {
         BusinessId business = link.business();
         Offer offer = offers.of(link);
-        Optional<ProcessorAccount> account = setup.processorFor(business, offer.currency());
+        Optional<CardOnFile> kept = Optional.ofNullable(with.card())
+                .flatMap(c -> cards.find(business, c))
+                .filter(c -> c.customer().equals(link.customer()) && c.isUsableOn(offer.today()));
+        if (with.card() != null && kept.isEmpty()) return new Outcome.Refused("it cannot be used any more");
+        Optional<ProcessorAccount> account = kept.map(c -> setup.processor(business, c.processor()))
+                .filter(p -> p.currency().equals(offer.currency()) && p.isOn())
+                .or(() -> kept.isPresent() ? Optional.empty() : setup.processorFor(business, offer.currency()));
         if (account.isEmpty()) return new Outcome.Unreachable();
         for (Collection old : unsettled(link, offer)) {
             if (old.state().isLive()) ask.ask(old);
             else if (!withdraw.withdraw(old)) return new Outcome.Unreachable();
         }
-        Begun begun = transaction.execute(s -> begin(link, account.get(), wish, shownMinor));
+        Begun begun = transaction.execute(s -> begin(link, account.get(), wish, with, shownMinor));
         if (begun.outcome() != null) return begun.outcome();
         for (Collection outdated : begun.outdated()) if (!withdraw.withdraw(outdated)) return new Outcome.Unreachable();
-        return open(account.get(), begun, returnTo);
+        return with.card() == null ? open(account.get(), begun, returnTo) : charge(begun.collection(), begun.about());
     }
 
     /**
@@ -128,7 +149,17 @@ public class StartCardPayment {
         }
     }
 
-    private Begun begin(PaymentLink link, ProcessorAccount account, Wish wish, long shownMinor) {
+    private Outcome charge(Collection collection, String about) {
+        if (collection.state() == CollectionState.IN_FLIGHT) return new Outcome.Charged(collection.id());
+        return switch (charges.charge(collection, about, true)) {
+            case ChargeCard.Result.Refused refused ->
+                new Outcome.Refused(refused.why().words());
+            case ChargeCard.Result.NotDone notDone -> new Outcome.Unreachable();
+            default -> new Outcome.Charged(collection.id());
+        };
+    }
+
+    private Begun begin(PaymentLink link, ProcessorAccount account, Wish wish, PayWith with, long shownMinor) {
         BusinessId business = link.business();
         claims.hold(business, link.customer());
         Offer offer = offers.of(link);
@@ -148,6 +179,8 @@ public class StartCardPayment {
                         .toList();
         Optional<Collection> same = live.stream()
                 .filter(c -> c.items().equals(choice.items()) && c.amount().equals(amount))
+                .filter(c -> Objects.equals(c.checkout().card(), with.card())
+                        && Objects.equals(c.checkout().consent(), with.consent()))
                 .findFirst();
         List<Collection> outdated =
                 live.stream().filter(c -> same.isEmpty() || c != same.get()).toList();
@@ -162,7 +195,7 @@ public class StartCardPayment {
                 amount,
                 choice.items(),
                 CollectionState.PLANNED,
-                new Collection.Checkout(account.id(), link.id(), null, null, false),
+                new Collection.Checkout(account.id(), link.id(), null, null, with.card(), with.consent(), false),
                 null,
                 offer.today());
         collections.insert(fresh);
@@ -194,11 +227,19 @@ public class StartCardPayment {
         try {
             String customer =
                     customers.get(account.business(), collection.customer()).code();
-            Processor.Checkout checkout = processor.openCheckout(
-                    account, collection, begun.about(), customer, returnTo + "?payment=" + collection.id());
+            ProcessorPort.Page checkout = connections
+                    .to(account)
+                    .open(
+                            collection.id().toString(),
+                            new ProcessorPort.PageWanted(
+                                    ProcessorPort.Purpose.PAY,
+                                    new ProcessorPort.Order(begun.about(), customer, collection.amount()),
+                                    collection.checkout().consent() != null,
+                                    false,
+                                    returnTo + "?payment=" + collection.id()));
             transaction.executeWithoutResult(s -> collections.opened(collection, checkout));
             return new Outcome.Opened(checkout.url());
-        } catch (RestClientException unreachable) {
+        } catch (NoAnswer away) {
             return new Outcome.Unreachable();
         }
     }

@@ -6,6 +6,9 @@ import com.standardwebhooks.exceptions.WebhookVerificationException;
 import exactum.app.installation.BusinessClock;
 import exactum.app.setup.FindSetup;
 import exactum.app.setup.ProcessorAccount;
+import exactum.core.card.CardNumber;
+import exactum.core.card.ProcessorPort;
+import exactum.core.ids.CollectionId;
 import exactum.core.ids.ProcessorId;
 import exactum.core.problem.Refusal;
 import exactum.core.text.CleanText;
@@ -18,6 +21,7 @@ import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.web.client.RestClientException;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -33,6 +37,7 @@ public class TakeInNotice {
     private final CollectionStore collections;
     private final NoticeStore notices;
     private final SettleSale settle;
+    private final KeepCard keep;
     private final BusinessClock clock;
     private final JsonMapper json;
 
@@ -41,12 +46,14 @@ public class TakeInNotice {
             CollectionStore collections,
             NoticeStore notices,
             SettleSale settle,
+            KeepCard keep,
             BusinessClock clock,
             JsonMapper json) {
         this.setup = setup;
         this.collections = collections;
         this.notices = notices;
         this.settle = settle;
+        this.keep = keep;
         this.clock = clock;
         this.json = json;
     }
@@ -76,7 +83,7 @@ public class TakeInNotice {
                 processor.get(),
                 CleanText.harmless(headers.id(), LONGEST_ID),
                 kind,
-                body.replace('\0', '\uFFFD'),
+                CardNumber.masked(body.replace('\0', '\uFFFD')),
                 sentAt)) return Outcome.SEEN_BEFORE;
         String outcome = event.isEmpty()
                 ? "kept, not acted on: it is not JSON"
@@ -89,20 +96,23 @@ public class TakeInNotice {
         return switch (kind) {
             case "sale.succeeded" -> succeeded(processor, data);
             case "sale.declined" -> declined(processor, data);
+            case "card.kept" -> kept(processor, data);
+            case "card.updated" -> updated(processor, data);
             default -> "kept, not acted on: notices of this kind are not known here";
         };
     }
 
     private String succeeded(ProcessorAccount processor, JsonNode data) {
-        Processor.Sale sale;
+        ProcessorPort.Sale sale;
         try {
-            sale = Processor.sale(data);
+            sale = ProcessorJson.sale(data);
         } catch (Refusal malformed) {
             return "kept, not acted on: " + malformed.sentence();
         }
-        Optional<Collection> collection =
-                collections.findByCheckout(processor.business(), processor.id(), sale.checkout());
-        if (collection.isEmpty()) return "kept, not acted on: no collection has checkout " + sale.checkout();
+        Optional<Collection> collection = of(processor, sale);
+        if (collection.isEmpty())
+            return "kept, not acted on: no collection has "
+                    + (sale.page() == null ? "key " + sale.key() : "checkout " + sale.page());
         Currency asked = collection.get().amount().currency();
         if (!sale.amount().currency().equals(asked))
             return "kept, not acted on: it is in %s, and %s was asked for"
@@ -110,11 +120,42 @@ public class TakeInNotice {
         return settle.settle(processor, collection.get(), sale) ? "payment taken in" : "payment was there already";
     }
 
+    /** The collection whose page it was made on, or whose key it carries. */
+    private Optional<Collection> of(ProcessorAccount processor, ProcessorPort.Sale sale) {
+        if (sale.page() != null) return collections.findByCheckout(processor.business(), processor.id(), sale.page());
+        return Optional.ofNullable(sale.key())
+                .filter(k -> k.matches("[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}"))
+                .flatMap(k -> collections.find(processor.business(), CollectionId.valueOf(k)))
+                .filter(c -> c.checkout().processor().equals(processor.id()));
+    }
+
+    private String kept(ProcessorAccount processor, JsonNode data) {
+        try {
+            ProcessorPort.KeptCard card = ProcessorJson.card(data.path("card"));
+            String page = ProcessorJson.reference(data, "checkout");
+            return keep.onPage(processor, page, card)
+                    ? "card kept"
+                    : "kept, not acted on: no card was asked for on " + page;
+        } catch (Refusal | RestClientException malformed) {
+            return "kept, not acted on: " + malformed.getMessage();
+        }
+    }
+
+    /** The issuer replaced a card: the token goes on, with another month. */
+    private String updated(ProcessorAccount processor, JsonNode data) {
+        try {
+            ProcessorPort.KeptCard card = ProcessorJson.card(data.path("card"));
+            return keep.updated(processor, card) ? "card updated" : "kept, not acted on: no card has this token";
+        } catch (Refusal malformed) {
+            return "kept, not acted on: " + malformed.sentence();
+        }
+    }
+
     private String declined(ProcessorAccount processor, JsonNode data) {
         String checkout = CleanText.harmless(data.path("checkout").asString(""), TextKind.NAME.most());
         Optional<Collection> collection = collections.findByCheckout(processor.business(), processor.id(), checkout);
         if (collection.isEmpty()) return "kept, not acted on: no collection has checkout " + checkout;
-        String reason = Processor.words(data.path("reason"));
+        String reason = ProcessorJson.words(data.path("reason"));
         collections.refused(collection.get(), reason.isEmpty() ? "refused" : reason);
         return "refusal noted";
     }

@@ -6,6 +6,8 @@ import exactum.app.links.LinkWithdrawn;
 import exactum.app.settlement.Settled;
 import exactum.app.setup.FindSetup;
 import exactum.app.setup.ProcessorAccount;
+import exactum.core.card.NoAnswer;
+import exactum.core.card.ProcessorPort;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.ClaimId;
 import exactum.core.settlement.Signal;
@@ -15,7 +17,6 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
-import org.springframework.web.client.RestClientException;
 
 /**
  * Takes card pages back whose offer is out of date: what is open changed, or their link was withdrawn. That it is to be done
@@ -28,7 +29,8 @@ public class WithdrawCheckouts {
     private final CollectionStore collections;
     private final FindBusinesses businesses;
     private final FindSetup setup;
-    private final Processor processor;
+    private final Connections connections;
+    private final ChargeCard charges;
     private final SettleSale settle;
     private final TransactionTemplate transaction;
 
@@ -36,13 +38,15 @@ public class WithdrawCheckouts {
             CollectionStore collections,
             FindBusinesses businesses,
             FindSetup setup,
-            Processor processor,
+            Connections connections,
+            ChargeCard charges,
             SettleSale settle,
             TransactionTemplate transaction) {
         this.collections = collections;
         this.businesses = businesses;
         this.setup = setup;
-        this.processor = processor;
+        this.connections = connections;
+        this.charges = charges;
         this.settle = settle;
         this.transaction = transaction;
     }
@@ -68,23 +72,30 @@ public class WithdrawCheckouts {
     @Transactional(propagation = Propagation.MANDATORY)
     public void want(Collection collection) {
         collections.close(collection, CollectionState.WITHDRAWN);
-        if (collection.checkout().reference() != null) collections.setWithdrawal(collection, "wanted");
+        boolean mayCome = collection.checkout().reference() != null
+                || collection.checkout().card() != null;
+        if (mayCome) collections.setWithdrawal(collection, "wanted");
     }
 
     /** Tells the processor; answers whether it confirmed, or a sale came of it that is taken in. */
     public boolean withdraw(Collection collection) {
+        if (collection.checkout().card() != null) return confirmed(collection, charges.ask(collection));
         if (collection.checkout().reference() == null) return true;
         ProcessorAccount account =
                 setup.processor(collection.business(), collection.checkout().processor());
         try {
-            Processor.CheckoutState state =
-                    processor.cancel(account, collection.checkout().reference());
+            ProcessorPort.PageState state =
+                    connections.to(account).close(collection.checkout().reference());
             if (state.sale() != null) settle.settle(account, collection, state.sale());
-            transaction.executeWithoutResult(s -> collections.setWithdrawal(collection, "confirmed"));
-            return true;
-        } catch (RestClientException unreachable) {
+            return confirmed(collection, true);
+        } catch (NoAnswer away) {
             return false;
         }
+    }
+
+    private boolean confirmed(Collection collection, boolean known) {
+        if (known) transaction.executeWithoutResult(s -> collections.setWithdrawal(collection, "confirmed"));
+        return known;
     }
 
     /** Tells the processors of all that are to be taken back. */

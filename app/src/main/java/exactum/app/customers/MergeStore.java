@@ -32,7 +32,9 @@ class MergeStore {
             "message",
             "run_item",
             "payment_link",
-            "address_wish");
+            "address_wish",
+            "card_on_file",
+            "card_page");
 
     private final DSLContext db;
 

@@ -12,7 +12,8 @@ import org.springframework.web.bind.annotation.ModelAttribute;
             ConfirmationPages.class,
             ProofPages.class,
             AddressPages.class,
-            RenewPages.class
+            RenewPages.class,
+            MethodPages.class
         })
 class PayerHeaders {
     @ModelAttribute

@@ -3,6 +3,7 @@ package exactum.app.payer;
 import exactum.app.attachments.AttachmentPages;
 import exactum.app.attachments.Attachments;
 import exactum.app.attachments.GoesWith;
+import exactum.app.cards.PayWith;
 import exactum.app.cards.StartCardPayment;
 import exactum.app.cards.Wish;
 import exactum.app.documents.Document;
@@ -52,6 +53,7 @@ class PayerPages {
     private final StartCardPayment start;
     private final SigningLinks signing;
     private final DocumentPdfs pdfs;
+    private final SavedMethods methods;
     private final RenewLink renew;
     private final PayerSentences sentences;
     private final Settings settings;
@@ -67,6 +69,7 @@ class PayerPages {
             StartCardPayment start,
             SigningLinks signing,
             DocumentPdfs pdfs,
+            SavedMethods methods,
             RenewLink renew,
             PayerSentences sentences,
             Settings settings,
@@ -80,6 +83,7 @@ class PayerPages {
         this.start = start;
         this.signing = signing;
         this.pdfs = pdfs;
+        this.methods = methods;
         this.renew = renew;
         this.sentences = sentences;
         this.settings = settings;
@@ -124,6 +128,7 @@ class PayerPages {
         if (typed.isEmpty() && !amount.isBlank())
             model.addAttribute("problem", sentences.say(visit, "payer.say.amount", amount.strip()));
         view.figure(visit, new Wish(item, typed.orElse(null)), amount);
+        methods.put(visit);
         return "payer/pay :: counted";
     }
 
@@ -133,6 +138,8 @@ class PayerPages {
             @RequestParam(defaultValue = "0") long shown,
             @RequestParam(defaultValue = "") List<ClaimId> item,
             @RequestParam(defaultValue = "") String amount,
+            @RequestParam(defaultValue = "") String card,
+            @RequestParam(defaultValue = "false") boolean keep,
             HttpServletRequest request,
             HttpServletResponse response,
             Model model) {
@@ -146,19 +153,22 @@ class PayerPages {
             return show(visit, new Wish(item, null), amount);
         }
         boolean chose = !item.isEmpty() || typed.isPresent();
-        return started(visit, chose ? new Wish(item, typed.orElse(null)) : Wish.USUAL, shown, amount);
+        Wish wish = chose ? new Wish(item, typed.orElse(null)) : Wish.USUAL;
+        return started(visit, wish, methods.chosen(visit, card, keep), shown, amount);
     }
 
-    private String started(Visit visit, Wish wish, long shown, String typed) {
+    private String started(Visit visit, Wish wish, PayWith with, long shown, String typed) {
         String back = settings.publicAddress() + visit.home() + "/back";
         StartCardPayment.Outcome outcome;
         try {
-            outcome = start.start(visit.link(), wish, shown, back);
+            outcome = start.start(visit.link(), wish, with, shown, back);
         } catch (Refusal refused) {
             visit.say(sentences.of(visit, refused));
             return show(visit, wish, typed);
         }
         if (outcome instanceof StartCardPayment.Outcome.Opened opened) return "redirect:" + opened.url();
+        if (outcome instanceof StartCardPayment.Outcome.Charged charged)
+            return "redirect:" + visit.home() + "/back?payment=" + charged.collection();
         if (outcome instanceof StartCardPayment.Outcome.AlreadyPaid) return "redirect:" + visit.home();
         visit.say(sentences.of(visit, outcome, wish));
         return show(visit, wish, typed);
@@ -214,6 +224,7 @@ class PayerPages {
         Document document = view.document(visit.link());
         if (document.kind() == DocumentKind.QUOTE) return quote(visit, document);
         PayerView.Shown shown = view.put(visit, wish, typed);
+        methods.put(visit);
         if (shown.isVoid() || visit.link().withdrawn() || !shown.isPaid() && !visit.isOpen())
             return closed(visit, document);
         if (shown.processor() != null) leadsTo(visit, shown.processor().address());
@@ -230,6 +241,7 @@ class PayerPages {
         visit.model().addAttribute("cards", processor.isPresent());
         visit.model().addAttribute("takesCard", true);
         view.figure(visit, wish, typed);
+        methods.put(visit);
         view.account(visit.link(), visit.link().ask().currency(), clock.today(visit.business()), visit.model());
         return "payer/amount";
     }

@@ -34,6 +34,7 @@ class PayerSentences {
             case StartCardPayment.Outcome.AmountChanged changed ->
                 money(visit, chose ? "payer.say.chosen" : "payer.say.changed", changed.now());
             case StartCardPayment.Outcome.TooMuch much -> money(visit, "payer.say.too-much", much.most());
+            case StartCardPayment.Outcome.Refused refused -> say(visit, "payer.refused.kept", refused.why());
             case StartCardPayment.Outcome.TooLittle little -> money(visit, "payer.say.too-little", little.fee());
             default -> say(visit, "payer.say.unreachable");
         };

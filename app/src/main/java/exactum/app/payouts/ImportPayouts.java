@@ -1,11 +1,10 @@
 package exactum.app.payouts;
 
 import exactum.app.audit.Audit;
-import exactum.app.cards.Processor;
+import exactum.app.cards.Connections;
 import exactum.app.installation.Settings;
 import exactum.app.ledger.FindBooks;
 import exactum.app.ledger.Ledger;
-import exactum.app.outside.Outside;
 import exactum.app.setup.FindSetup;
 import exactum.app.setup.ProcessorAccount;
 import exactum.app.setup.Processors;
@@ -13,6 +12,7 @@ import exactum.app.waiting.NewWaiting;
 import exactum.app.waiting.Wait;
 import exactum.core.bank.PayoutReport;
 import exactum.core.bank.WaitingKind;
+import exactum.core.card.NoAnswer;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.PayoutId;
 import exactum.core.ids.ProcessorId;
@@ -26,7 +26,6 @@ import java.util.Optional;
 import java.util.function.Supplier;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
-import org.springframework.web.client.RestClientException;
 
 /** Imports payouts, from a file or from the processor's API: each once, whole or not at all. Their money is on its way then. */
 @Component
@@ -38,7 +37,7 @@ public class ImportPayouts {
     private final Wait wait;
     private final FindBooks books;
     private final Ledger ledger;
-    private final Processor api;
+    private final Connections connections;
     private final Settings settings;
     private final Audit audit;
     private final TransactionTemplate transaction;
@@ -51,7 +50,7 @@ public class ImportPayouts {
             Wait wait,
             FindBooks books,
             Ledger ledger,
-            Processor api,
+            Connections connections,
             Settings settings,
             Audit audit,
             TransactionTemplate transaction) {
@@ -62,7 +61,7 @@ public class ImportPayouts {
         this.wait = wait;
         this.books = books;
         this.ledger = ledger;
-        this.api = api;
+        this.connections = connections;
         this.settings = settings;
         this.audit = audit;
         this.transaction = transaction;
@@ -86,8 +85,9 @@ public class ImportPayouts {
     public int fetch(ProcessorAccount processor) {
         if (!processor.isOn()) return 0;
         int imported = 0;
-        for (String reference : ask(processor, () -> api.payoutsAfter(processor, processor.payoutsReadTo()))) {
-            PayoutReport report = ask(processor, () -> api.payout(processor, reference));
+        for (String reference :
+                ask(processor, () -> connections.to(processor).payoutsAfter(processor.payoutsReadTo()))) {
+            PayoutReport report = ask(processor, () -> connections.to(processor).payout(reference));
             imported += transaction.execute(s -> {
                 boolean fresh = store(processor, report).isPresent();
                 processors.payoutsReadTo(processor.business(), processor.id(), report.reference());
@@ -108,11 +108,11 @@ public class ImportPayouts {
     private static <T> T ask(ProcessorAccount processor, Supplier<T> question) {
         try {
             return question.get();
-        } catch (RestClientException noAnswer) {
+        } catch (NoAnswer noAnswer) {
             throw new Refusal(
                     "payout.unreachable",
                     "%s gives no payouts at %s: %s. Nothing more was stored. Try again later, or import its file."
-                            .formatted(processor.name(), processor.address(), Outside.words(noAnswer)));
+                            .formatted(processor.name(), processor.address(), noAnswer.getMessage()));
         }
     }
 

@@ -1,38 +1,36 @@
 package exactum.standins.processor;
 
-import exactum.core.money.FeeRule;
 import exactum.core.money.Money;
-import exactum.standins.clock.StandinClock;
 import exactum.standins.shelf.Shelf;
 import exactum.standins.shelf.Shelves;
-import java.math.BigDecimal;
-import java.util.Comparator;
-import java.util.List;
+import java.time.DateTimeException;
+import java.time.YearMonth;
+import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
 
-/** Checkouts and the sales they become. A key that comes again gives the same checkout; a paid one takes no more. */
+/** Pages where a card is entered. A key that comes again gives the same page; one that is done takes no more. */
 @Component
 public class Checkouts {
-    private static final BigDecimal PERCENT = new BigDecimal("2.4");
-    private static final String FIXED = "0.25";
     private final Shelf<Checkout> checkouts;
-    private final Shelf<Sale> sales;
+    private final Charges charges;
+    private final Sales sales;
+    private final KeptCards cards;
     private final Notices notices;
-    private final StandinClock clock;
 
-    Checkouts(Shelves shelves, Notices notices, StandinClock clock) {
+    Checkouts(Shelves shelves, Charges charges, Sales sales, KeptCards cards, Notices notices) {
         checkouts = shelves.of("processor/checkouts", Checkout.class);
-        sales = shelves.of("processor/sales", Sale.class);
+        this.charges = charges;
+        this.sales = sales;
+        this.cards = cards;
         this.notices = notices;
-        this.clock = clock;
     }
 
     /** What came of a card. */
     public sealed interface Answer {
-        record Paid(Sale sale) implements Answer {}
+        record Done() implements Answer {}
 
         record Declined(String reason, boolean hard) implements Answer {}
 
@@ -42,135 +40,125 @@ public class Checkouts {
         record Closed() implements Answer {}
     }
 
-    /** Opens a checkout; empty if the key was used with another amount or reference. */
-    synchronized Optional<Checkout> open(
-            String key, String amount, String currency, String reference, String customer, String returnTo) {
+    /** Opens a page; empty if the key was used with another amount, purpose or reference. */
+    synchronized Optional<Checkout> open(String key, Map<String, String> wanted) {
+        String currency = wanted.get("currency");
+        var fresh = new Checkout(
+                "co_" + UUID.randomUUID().toString().replace("-", ""),
+                key,
+                wanted.getOrDefault("purpose", "pay"),
+                Money.of(currency, wanted.get("amount")).plain(),
+                currency,
+                wanted.get("reference"),
+                wanted.get("customer"),
+                Boolean.parseBoolean(wanted.get("keep")),
+                Boolean.parseBoolean(wanted.get("by_phone")),
+                wanted.get("return_to"),
+                "open",
+                null,
+                null,
+                null,
+                null,
+                null);
         Optional<Checkout> before = checkouts.all().stream()
                 .filter(c -> c.idempotencyKey().equals(key))
                 .findFirst();
-        if (before.isPresent()) return before.filter(c -> c.sameAs(amount, currency, reference));
-        Money.of(currency, amount);
-        var checkout = new Checkout(
-                "co_" + UUID.randomUUID().toString().replace("-", ""),
-                key,
-                amount,
-                currency,
-                reference,
-                customer,
-                returnTo,
-                "open",
-                null,
-                null);
-        checkouts.put(checkout.id(), checkout);
-        return Optional.of(checkout);
+        if (before.isPresent()) return before.filter(c -> c.sameAs(fresh));
+        checkouts.put(fresh.id(), fresh);
+        return Optional.of(fresh);
     }
 
     Optional<Checkout> find(String id) {
         return checkouts.find(id);
     }
 
-    Optional<Sale> findSale(String id) {
-        return sales.find(id);
-    }
-
-    public List<Sale> newestSales() {
-        return sales.newest(Comparator.comparing(Sale::capturedOn).thenComparing(Sale::id));
-    }
-
-    /** Sales of a currency that are in no payout yet. */
-    List<Sale> unbundled(String currency) {
-        return sales.all().stream()
-                .filter(s -> s.payout() == null && s.currency().equals(currency))
-                .sorted(Comparator.comparing(Sale::capturedOn).thenComparing(Sale::reference))
-                .toList();
-    }
-
-    void putInPayout(Sale sale, String payout) {
-        sales.put(sale.id(), sale.inPayout(payout));
-    }
-
-    /** Charges the card once; pressing pay twice gives the same sale. */
-    synchronized Answer pay(String id, String number) {
+    /** Charges, promises or checks the card once; pressing twice changes nothing. */
+    synchronized Answer enter(String id, String number, String expiry) {
         Checkout checkout = checkouts.find(id).orElseThrow();
-        if (checkout.saleId() != null)
-            return new Answer.Paid(sales.find(checkout.saleId()).orElseThrow());
+        if (checkout.isDone()) return new Answer.Done();
         if (checkout.isCancelled()) return new Answer.Closed();
         if (!TestCard.isNumber(number))
             return new Answer.Mistyped("This is not a card number; please look at it again.");
         Optional<TestCard> card = TestCard.of(number);
         if (card.isEmpty())
             return new Answer.Mistyped("This stand-in takes its own test cards only; they are listed below.");
-        if (!card.get().isGood()) {
-            checkouts.put(id, checkout.declined(card.get().reason()));
-            notices.send(
-                    checkout.currency(),
-                    "sale.declined",
-                    Map.of(
-                            "checkout",
-                            id,
-                            "reason",
-                            card.get().reason(),
-                            "code",
-                            card.get().code(),
-                            "kind",
-                            card.get().isHard() ? "hard" : "soft"));
-            return new Answer.Declined(card.get().reason(), card.get().isHard());
-        }
-        return new Answer.Paid(capture(checkout, card.get().shown(), checkout.amount()));
+        Optional<YearMonth> month = month(expiry);
+        if (month.isEmpty()) return new Answer.Mistyped("The month is written like 12/29.");
+        return card.get().isGood() ? done(checkout, card.get(), month.get()) : declined(checkout, card.get());
     }
 
-    /** Takes a page back; one that is paid stays paid. */
+    private Answer done(Checkout checkout, TestCard card, YearMonth month) {
+        boolean keeps = checkout.keep() || checkout.isVerify();
+        KeptCard kept = keeps ? cards.keep(checkout.currency(), checkout.customer(), card, month.toString()) : null;
+        Charge charge = checkout.isVerify()
+                ? null
+                : charges.chargeOnPage(checkout, card, kept, checkout.purpose().equals("pay"));
+        checkouts.put(
+                checkout.id(),
+                checkout.done(
+                        charge == null || charge.sales().isEmpty()
+                                ? null
+                                : charge.sales().getFirst(),
+                        charge == null ? null : charge.id(),
+                        kept == null ? null : kept.id()));
+        if (kept != null)
+            notices.send(
+                    checkout.currency(), "card.kept", Map.of("checkout", checkout.id(), "card", KeptCards.json(kept)));
+        return new Answer.Done();
+    }
+
+    private Answer declined(Checkout checkout, TestCard card) {
+        checkouts.put(checkout.id(), checkout.declined(card.reason(), card.code()));
+        notices.send(
+                checkout.currency(),
+                "sale.declined",
+                Map.of(
+                        "checkout",
+                        checkout.id(),
+                        "reason",
+                        card.reason(),
+                        "code",
+                        card.code(),
+                        "kind",
+                        card.isHard() ? "hard" : "soft"));
+        return new Answer.Declined(card.reason(), card.isHard());
+    }
+
+    private static Optional<YearMonth> month(String typed) {
+        if (!typed.matches("\\d{1,2}/\\d{2}")) return Optional.empty();
+        String[] parts = typed.split("/");
+        try {
+            return Optional.of(YearMonth.of(2000 + Integer.parseInt(parts[1]), Integer.parseInt(parts[0])));
+        } catch (DateTimeException none) {
+            return Optional.empty();
+        }
+    }
+
+    /** Takes a page back; one that is done stays so. */
     synchronized Checkout cancel(String id) {
         Checkout checkout = checkouts.find(id).orElseThrow();
-        if (checkout.saleId() == null && !checkout.isCancelled()) checkouts.put(id, checkout.cancelled());
+        if (!checkout.isDone() && !checkout.isCancelled()) checkouts.put(id, checkout.cancelled());
         return checkouts.find(id).orElseThrow();
     }
 
-    /** Charges the card of a sale once more on the same page, as a processor at fault would. */
-    synchronized void chargeAgain(String saleId, String amount) {
-        Sale sale = sales.find(saleId).orElseThrow();
-        capture(checkouts.find(sale.checkout()).orElseThrow(), sale.card(), amount.isBlank() ? sale.amount() : amount);
-    }
-
-    private Sale capture(Checkout checkout, String card, String charged) {
-        Money amount = Money.of(checkout.currency(), charged);
-        Money fee = new FeeRule(PERCENT, Money.of(checkout.currency(), FIXED))
-                .on(amount)
-                .value();
-        var sale = new Sale(
-                "sa_" + UUID.randomUUID().toString().replace("-", ""),
-                checkout.id(),
-                checkout.reference(),
-                amount.plain(),
-                checkout.currency(),
-                fee.plain(),
-                clock.today(),
-                card,
-                null);
-        sales.put(sale.id(), sale);
-        if (checkout.saleId() == null) checkouts.put(checkout.id(), checkout.paid(sale.id()));
-        notices.send(sale.currency(), "sale.succeeded", json(sale));
-        return sale;
-    }
-
-    /** A sale as the API and the notices state it. */
-    static Map<String, Object> json(Sale sale) {
-        return Map.of(
-                "id",
-                sale.id(),
-                "checkout",
-                sale.checkout(),
-                "reference",
-                sale.reference(),
-                "amount",
-                sale.amount(),
-                "currency",
-                sale.currency(),
-                "fee",
-                sale.fee(),
-                "captured_on",
-                sale.capturedOn().toString(),
-                "card",
-                sale.card());
+    /** A page as the API states it. */
+    Map<String, Object> json(Checkout c, String address) {
+        var json = new HashMap<String, Object>();
+        json.put("id", c.id());
+        json.put("state", c.state());
+        json.put("url", address + "/processor/checkouts/" + c.id());
+        json.put("amount", c.amount());
+        json.put("currency", c.currency());
+        json.put("last_decline", c.lastDecline());
+        json.put("last_decline_code", c.lastDeclineCode());
+        if (c.saleId() != null)
+            json.put("sale", Sales.json(sales.find(c.saleId()).orElseThrow()));
+        if (c.chargeId() != null)
+            json.put(
+                    "charge",
+                    charges.json(charges.find(c.currency(), c.chargeId()).orElseThrow()));
+        if (c.token() != null)
+            cards.find(c.currency(), c.token()).ifPresent(kept -> json.put("card", KeptCards.json(kept)));
+        return json;
     }
 }

@@ -16,12 +16,12 @@ import org.springframework.stereotype.Component;
 public class Payouts {
     private static final int DAYS_TO_LAND = 2;
     private final Shelf<PayoutDocument> shelf;
-    private final Checkouts checkouts;
+    private final Sales sales;
     private final Desk desk;
 
-    Payouts(Shelves shelves, Checkouts checkouts, Desk desk) {
+    Payouts(Shelves shelves, Sales sales, Desk desk) {
         shelf = shelves.of("processor/payouts", PayoutDocument.class);
-        this.checkouts = checkouts;
+        this.sales = sales;
         this.desk = desk;
     }
 
@@ -40,18 +40,18 @@ public class Payouts {
         Optional<PayoutDocument> before = shelf.find(id);
         if (before.isPresent()) {
             before.get().lines().stream()
-                    .flatMap(l -> checkouts.findSale(l.sale()).stream())
+                    .flatMap(l -> sales.find(l.sale()).stream())
                     .filter(s -> s.payout() == null)
-                    .forEach(s -> checkouts.putInPayout(s, id));
+                    .forEach(s -> sales.putInPayout(s, id));
             return;
         }
-        List<Sale> sales = checkouts.unbundled(currency).stream()
+        List<Sale> due = sales.unbundled(currency).stream()
                 .filter(s -> !s.capturedOn().isAfter(day))
                 .toList();
-        if (sales.isEmpty()) return;
+        if (due.isEmpty()) return;
         var lines = new ArrayList<PayoutDocument.Line>();
         Money net = Money.of(currency, "0.00");
-        for (Sale sale : sales) {
+        for (Sale sale : due) {
             lines.add(new PayoutDocument.Line(
                     "SALE", sale.capturedOn(), sale.id(), sale.reference(), sale.amount(), sale.fee()));
             net = net.plus(Money.of(currency, sale.amount())).minus(Money.of(currency, sale.fee()));
@@ -66,7 +66,7 @@ public class Payouts {
                 id,
                 new PayoutDocument(
                         id, day, Banking.days(currency).plusOpenDays(day, DAYS_TO_LAND), currency, net.plain(), lines));
-        sales.forEach(s -> checkouts.putInPayout(s, id));
+        due.forEach(s -> sales.putInPayout(s, id));
     }
 
     /** The euro payouts are numbered by their day alone. */

@@ -3,9 +3,8 @@ package exactum.standins.processor;
 import exactum.formats.csv.PayoutCsv;
 import exactum.standins.StandinSettings;
 import java.io.StringWriter;
-import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -24,10 +23,20 @@ import org.springframework.web.server.ResponseStatusException;
 class ProcessorApi {
     private final Checkouts checkouts;
     private final Payouts payouts;
+    private final Merchants merchants;
+    private final Refunds refunds;
     private final Desk desk;
     private final StandinSettings settings;
 
-    ProcessorApi(Checkouts checkouts, Payouts payouts, Desk desk, StandinSettings settings) {
+    ProcessorApi(
+            Checkouts checkouts,
+            Payouts payouts,
+            Merchants merchants,
+            Refunds refunds,
+            Desk desk,
+            StandinSettings settings) {
+        this.merchants = merchants;
+        this.refunds = refunds;
         this.checkouts = checkouts;
         this.payouts = payouts;
         this.desk = desk;
@@ -35,9 +44,19 @@ class ProcessorApi {
     }
 
     @GetMapping("/account")
-    Map<String, String> who(@RequestHeader(name = "Authorization", required = false) String authorization) {
-        Desk.Account account = account(authorization);
-        return Map.of("name", "Test account", "currency", account.currency(), "notices_to", account.noticesTo());
+    Map<String, Object> who(@RequestHeader(name = "Authorization", required = false) String authorization) {
+        Desk.Account account = merchants.of(authorization);
+        return Map.of(
+                "name",
+                "Test account",
+                "currency",
+                account.currency(),
+                "notices_to",
+                account.noticesTo(),
+                "test",
+                true,
+                "can",
+                List.of("keep", "verify", "authorise", "several_captures", "line_detail", "by_phone"));
     }
 
     /** Where notices go. */
@@ -45,7 +64,7 @@ class ProcessorApi {
     void noticesTo(
             @RequestHeader(name = "Authorization", required = false) String authorization,
             @RequestBody Map<String, String> body) {
-        String currency = account(authorization).currency();
+        String currency = merchants.of(authorization).currency();
         desk.change(currency, a -> a.noticesTo(body.get("address")));
     }
 
@@ -54,38 +73,52 @@ class ProcessorApi {
             @RequestHeader(name = "Authorization", required = false) String authorization,
             @RequestHeader(name = "Idempotency-Key", required = false) String key,
             @RequestBody Map<String, String> body) {
-        Desk.Account account = account(authorization);
+        Desk.Account account = merchants.of(authorization);
         if (!account.currency().equals(body.get("currency")))
             throw new ResponseStatusException(HttpStatus.UNPROCESSABLE_CONTENT, "This account takes another currency.");
-        if (key == null || key.isBlank())
-            throw new ResponseStatusException(HttpStatus.BAD_REQUEST, "An Idempotency-Key is required.");
         Checkout checkout = checkouts
-                .open(
-                        key.replace("\"", ""),
-                        body.get("amount"),
-                        body.get("currency"),
-                        body.get("reference"),
-                        body.get("customer"),
-                        body.get("return_to"))
+                .open(Merchants.key(key), body)
                 .orElseThrow(() -> new ResponseStatusException(
                         HttpStatus.UNPROCESSABLE_CONTENT, "This key was used with another amount or reference."));
-        return ResponseEntity.status(HttpStatus.CREATED).body(json(checkout));
+        return ResponseEntity.status(HttpStatus.CREATED).body(checkouts.json(checkout, settings.address()));
     }
 
     @GetMapping("/checkouts/{id}")
     Map<String, Object> checkout(
             @RequestHeader(name = "Authorization", required = false) String authorization, @PathVariable String id) {
-        account(authorization);
-        return json(checkouts.find(id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND)));
+        merchants.of(authorization);
+        return checkouts.json(
+                checkouts.find(id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND)),
+                settings.address());
     }
 
     /** Takes a page back, so that nothing can be paid on it; says what it is by then. */
     @PostMapping("/checkouts/{id}/cancel")
     Map<String, Object> cancel(
             @RequestHeader(name = "Authorization", required = false) String authorization, @PathVariable String id) {
-        account(authorization);
+        merchants.of(authorization);
         if (checkouts.find(id).isEmpty()) throw new ResponseStatusException(HttpStatus.NOT_FOUND);
-        return json(checkouts.cancel(id));
+        return checkouts.json(checkouts.cancel(id), settings.address());
+    }
+
+    /** Gives money back to the card of a sale. */
+    @PostMapping("/sales/{id}/refunds")
+    Map<String, Object> refund(
+            @RequestHeader(name = "Authorization", required = false) String authorization,
+            @RequestHeader(name = "Idempotency-Key", required = false) String key,
+            @PathVariable String id,
+            @RequestBody Map<String, String> body) {
+        String account = merchants.of(authorization).currency();
+        return Refunds.json(refunds.refund(account, Merchants.key(key), id, body.get("amount"))
+                .orElseThrow(() -> new ResponseStatusException(
+                        HttpStatus.UNPROCESSABLE_CONTENT, "No more than what was taken can be given back.")));
+    }
+
+    /** What cardholders' banks took back; this stand-in's desk makes none yet. */
+    @GetMapping("/chargebacks")
+    Map<String, Object> chargebacks(@RequestHeader(name = "Authorization", required = false) String authorization) {
+        merchants.of(authorization);
+        return Map.of("chargebacks", List.of());
     }
 
     @GetMapping("/payouts")
@@ -94,7 +127,7 @@ class ProcessorApi {
             @RequestParam(required = false) String after) {
         return Map.of(
                 "payouts",
-                payouts.after(account(authorization).currency(), after).stream()
+                payouts.after(merchants.of(authorization).currency(), after).stream()
                         .map(p -> Map.of(
                                 "id",
                                 p.id(),
@@ -109,7 +142,7 @@ class ProcessorApi {
 
     @GetMapping(value = "/payouts/{id}.csv", produces = "text/csv")
     String csv(@RequestHeader(name = "Authorization", required = false) String authorization, @PathVariable String id) {
-        account(authorization);
+        merchants.of(authorization);
         return csv(payouts, id);
     }
 
@@ -121,25 +154,5 @@ class ProcessorApi {
                         .report(),
                 out);
         return out.toString();
-    }
-
-    private Map<String, Object> json(Checkout c) {
-        var json = new HashMap<String, Object>();
-        json.put("id", c.id());
-        json.put("state", c.state());
-        json.put("url", settings.address() + "/processor/checkouts/" + c.id());
-        json.put("amount", c.amount());
-        json.put("currency", c.currency());
-        json.put("last_decline", c.lastDecline());
-        if (c.saleId() != null)
-            json.put("sale", Checkouts.json(checkouts.findSale(c.saleId()).orElseThrow()));
-        return json;
-    }
-
-    private Desk.Account account(String authorization) {
-        return Optional.ofNullable(authorization)
-                .filter(a -> a.startsWith("Bearer "))
-                .flatMap(a -> desk.withKey(a.substring("Bearer ".length())))
-                .orElseThrow(() -> new ResponseStatusException(HttpStatus.UNAUTHORIZED));
     }
 }

@@ -20,11 +20,15 @@ import org.springframework.web.server.ResponseStatusException;
 @RequestMapping("/processor")
 class ProcessorPages {
     private final Checkouts checkouts;
+    private final Sales sales;
+    private final KeptCards kept;
     private final Payouts payouts;
     private final Notices notices;
     private final Desk desk;
 
-    ProcessorPages(Checkouts checkouts, Payouts payouts, Notices notices, Desk desk) {
+    ProcessorPages(Checkouts checkouts, Sales sales, KeptCards kept, Payouts payouts, Notices notices, Desk desk) {
+        this.sales = sales;
+        this.kept = kept;
         this.checkouts = checkouts;
         this.payouts = payouts;
         this.notices = notices;
@@ -34,15 +38,19 @@ class ProcessorPages {
     @GetMapping("/checkouts/{id}")
     String card(@PathVariable String id, Model model) {
         Checkout checkout = checkouts.find(id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
-        if (checkout.saleId() != null) return "redirect:" + checkout.returnTo();
+        if (checkout.isDone()) return "redirect:" + checkout.returnTo();
         return show(checkout, model);
     }
 
     @PostMapping("/checkouts/{id}")
-    String pay(@PathVariable String id, @RequestParam(defaultValue = "") String number, Model model) {
+    String pay(
+            @PathVariable String id,
+            @RequestParam(defaultValue = "") String number,
+            @RequestParam(defaultValue = "12/29") String expiry,
+            Model model) {
         Checkout checkout = checkouts.find(id).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
-        return switch (checkouts.pay(id, number)) {
-            case Checkouts.Answer.Paid paid -> "redirect:" + checkout.returnTo();
+        return switch (checkouts.enter(id, number, expiry)) {
+            case Checkouts.Answer.Done done -> "redirect:" + checkout.returnTo();
             case Checkouts.Answer.Declined declined -> {
                 model.addAttribute("problem", "Not accepted: " + declined.reason() + ". Nothing was charged.");
                 model.addAttribute(
@@ -63,10 +71,11 @@ class ProcessorPages {
     @GetMapping
     String desk(Model model) {
         model.addAttribute("accounts", desk.accounts());
-        model.addAttribute("sales", checkouts.newestSales().stream().limit(60).toList());
+        model.addAttribute("sales", sales.newest().stream().limit(60).toList());
         model.addAttribute("payouts", payouts.newest().stream().limit(60).toList());
         model.addAttribute("notices", notices.newest());
         model.addAttribute("cards", TestCard.values());
+        model.addAttribute("kept", kept.all());
         return "processor";
     }
 
@@ -100,7 +109,24 @@ class ProcessorPages {
 
     @PostMapping("/sales/{id}/again")
     String chargeAgain(@PathVariable String id, @RequestParam(defaultValue = "") String amount) {
-        checkouts.chargeAgain(id, amount);
+        sales.takeAgain(id, amount);
+        return "redirect:/processor";
+    }
+
+    /** A card is taken at a counter: the merchant's books do not know it before its payout. */
+    @PostMapping("/in-person")
+    String inPerson(
+            @RequestParam(defaultValue = "EUR") String currency,
+            @RequestParam String amount,
+            @RequestParam String reference) {
+        sales.inPerson(currency, amount, reference);
+        return "redirect:/processor";
+    }
+
+    /** The issuer sends the cardholder a new card in the place of a kept one. */
+    @PostMapping("/cards/{token}/renew")
+    String renew(@PathVariable String token, @RequestParam String expires) {
+        kept.renew(token, expires);
         return "redirect:/processor";
     }
 

@@ -2,10 +2,17 @@ package exactum.standins.processor;
 
 import java.time.LocalDate;
 
-/** A captured card payment; {@code payout} is null while it is in none. */
+/**
+ * A captured card payment.
+ *
+ * @param checkout the page on which it was made, or null
+ * @param key the merchant's key of the charge that it was, or null
+ * @param payout null while it is in none
+ */
 public record Sale(
         String id,
         String checkout,
+        String key,
         String reference,
         String amount,
         String currency,
@@ -14,6 +21,6 @@ public record Sale(
         String card,
         String payout) {
     Sale inPayout(String id) {
-        return new Sale(this.id, checkout, reference, amount, currency, fee, capturedOn, card, id);
+        return new Sale(this.id, checkout, key, reference, amount, currency, fee, capturedOn, card, id);
     }
 }

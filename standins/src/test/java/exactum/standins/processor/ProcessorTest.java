@@ -72,7 +72,7 @@ class ProcessorTest {
     }
 
     private List<Sale> sales() {
-        return desktop.bean(Checkouts.class).newestSales();
+        return desktop.bean(Sales.class).newest();
     }
 
     @Test
@@ -191,16 +191,16 @@ class ProcessorTest {
     void a_kill_between_the_payout_and_its_sales_pays_no_sale_twice() {
         pay(open("a", "832.74"), GOOD);
         Payouts payouts = desktop.bean(Payouts.class);
-        Checkouts checkouts = desktop.bean(Checkouts.class);
+        Sales sales = desktop.bean(Sales.class);
         payouts.bundle(MONDAY);
         Sale sale = sales().getFirst();
-        checkouts.putInPayout(sale, null);
+        sales.putInPayout(sale, null);
         payouts.bundle(MONDAY);
         payouts.bundle(MONDAY.plusDays(1));
         assertThat(payouts.newest())
                 .singleElement()
                 .satisfies(p -> assertThat(p.lines()).hasSize(1));
-        assertThat(checkouts.unbundled("EUR")).isEmpty();
+        assertThat(sales.unbundled("EUR")).isEmpty();
     }
 
     @Test

@@ -1,0 +1,128 @@
+package exactum.app.cards;
+
+import static exactumdb.Tables.CARD_ON_FILE;
+
+import exactum.app.security.Vault;
+import exactum.core.card.ProcessorPort;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.CardId;
+import exactum.core.ids.CustomerId;
+import exactum.core.ids.ProcessorId;
+import exactumdb.tables.records.CardOnFileRecord;
+import java.time.LocalDate;
+import java.time.YearMonth;
+import java.util.List;
+import java.util.Optional;
+import org.jooq.Condition;
+import org.jooq.DSLContext;
+import org.springframework.stereotype.Component;
+
+/** Cards on file in the database; tokens are encrypted, and found by a keyed digest. */
+@Component
+class CardStore implements FindCards {
+    private static final String TOKEN = "card token";
+    private final DSLContext db;
+    private final Vault vault;
+
+    CardStore(DSLContext db, Vault vault) {
+        this.db = db;
+        this.vault = vault;
+    }
+
+    /** Inserts it; nothing if its token is there already. */
+    boolean insert(BusinessId business, CardOnFile card, String token, String by) {
+        return db.insertInto(CARD_ON_FILE)
+                        .set(CARD_ON_FILE.BUSINESS_ID, business)
+                        .set(CARD_ON_FILE.ID, card.id())
+                        .set(CARD_ON_FILE.CUSTOMER_ID, card.customer())
+                        .set(CARD_ON_FILE.PROCESSOR_ID, card.processor())
+                        .set(CARD_ON_FILE.TOKEN_SECRET, vault.encrypt(token))
+                        .set(CARD_ON_FILE.TOKEN_DIGEST, vault.digest(TOKEN, token))
+                        .set(CARD_ON_FILE.BRAND, card.brand())
+                        .set(CARD_ON_FILE.LAST_FOUR, card.lastFour())
+                        .set(CARD_ON_FILE.EXPIRES, card.expires().atEndOfMonth())
+                        .set(CARD_ON_FILE.NETWORK_REF, card.network())
+                        .set(CARD_ON_FILE.WAY, card.way().words())
+                        .set(CARD_ON_FILE.CONSENT, card.consent())
+                        .set(CARD_ON_FILE.AGREED_ON, card.agreedOn())
+                        .set(CARD_ON_FILE.STATE, card.state().words())
+                        .set(CARD_ON_FILE.CAUSE, card.cause())
+                        .set(CARD_ON_FILE.MADE_BY, by)
+                        .onConflictDoNothing()
+                        .execute()
+                == 1;
+    }
+
+    @Override
+    public Optional<CardOnFile> find(BusinessId business, CardId id) {
+        return db.selectFrom(CARD_ON_FILE).where(is(business, id)).fetchOptional(CardStore::card);
+    }
+
+    @Override
+    public List<CardOnFile> ofCustomer(BusinessId business, CustomerId customer) {
+        return db.selectFrom(CARD_ON_FILE)
+                .where(CARD_ON_FILE.BUSINESS_ID.eq(business))
+                .and(CARD_ON_FILE.CUSTOMER_ID.eq(customer))
+                .orderBy(CARD_ON_FILE.ID.desc())
+                .fetch(CardStore::card);
+    }
+
+    Optional<CardOnFile> findByToken(BusinessId business, ProcessorId processor, String token) {
+        return db.selectFrom(CARD_ON_FILE)
+                .where(CARD_ON_FILE.BUSINESS_ID.eq(business))
+                .and(CARD_ON_FILE.PROCESSOR_ID.eq(processor))
+                .and(CARD_ON_FILE.TOKEN_DIGEST.eq(vault.digest(TOKEN, token)))
+                .fetchOptional(CardStore::card);
+    }
+
+    /** What stands for it at its processor. */
+    String token(BusinessId business, CardId id) {
+        return vault.decrypt(db.select(CARD_ON_FILE.TOKEN_SECRET)
+                .from(CARD_ON_FILE)
+                .where(is(business, id))
+                .fetchSingle(CARD_ON_FILE.TOKEN_SECRET));
+    }
+
+    /** The same card with another month; the issuer may have changed its number too. */
+    void update(BusinessId business, CardId id, ProcessorPort.KeptCard now) {
+        db.update(CARD_ON_FILE)
+                .set(CARD_ON_FILE.EXPIRES, now.expires().atEndOfMonth())
+                .set(CARD_ON_FILE.LAST_FOUR, now.lastFour())
+                .set(CARD_ON_FILE.BRAND, now.brand())
+                .where(is(business, id))
+                .execute();
+    }
+
+    /** Ends that it is usable; false if it was not. */
+    boolean end(BusinessId business, CardId id, CardOnFile.State state, String cause) {
+        return db.update(CARD_ON_FILE)
+                        .set(CARD_ON_FILE.STATE, state.words())
+                        .set(CARD_ON_FILE.CAUSE, cause)
+                        .where(is(business, id))
+                        .and(CARD_ON_FILE.STATE.ne(CardOnFile.State.REMOVED.words()))
+                        .and(CARD_ON_FILE.STATE.ne(state.words()))
+                        .execute()
+                == 1;
+    }
+
+    private static Condition is(BusinessId business, CardId id) {
+        return CARD_ON_FILE.BUSINESS_ID.eq(business).and(CARD_ON_FILE.ID.eq(id));
+    }
+
+    private static CardOnFile card(CardOnFileRecord r) {
+        LocalDate lastDay = r.getExpires();
+        return new CardOnFile(
+                r.getId(),
+                r.getCustomerId(),
+                r.getProcessorId(),
+                r.getBrand(),
+                r.getLastFour(),
+                YearMonth.from(lastDay),
+                r.getNetworkRef(),
+                CardOnFile.Way.of(r.getWay()),
+                r.getConsent(),
+                r.getAgreedOn(),
+                CardOnFile.State.of(r.getState()),
+                r.getCause());
+    }
+}

@@ -1,0 +1,15 @@
+package exactum.app.cards;
+
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.CardId;
+import exactum.core.ids.CustomerId;
+import java.util.List;
+import java.util.Optional;
+
+/** Cards on file. */
+public interface FindCards {
+    Optional<CardOnFile> find(BusinessId business, CardId id);
+
+    /** All of a customer, the newest first, those that are gone too. */
+    List<CardOnFile> ofCustomer(BusinessId business, CustomerId customer);
+}
