@@ -6,22 +6,28 @@ import exactum.app.bank.FindBankLines;
 import exactum.app.bank.LineRef;
 import exactum.app.bank.Match;
 import exactum.app.bank.Part;
+import exactum.app.cards.AskForCard;
 import exactum.app.cards.FindCollections;
 import exactum.app.catalogue.FindCatalogue;
 import exactum.app.customers.Customer;
 import exactum.app.customers.ImportCustomers;
+import exactum.app.database.Ids;
 import exactum.app.debits.DebitRun;
 import exactum.app.debits.FindDebits;
 import exactum.app.debits.NoteCameBack;
 import exactum.app.documents.Document;
 import exactum.app.documents.Draft;
 import exactum.app.documents.Drafts;
+import exactum.app.links.PaymentLink;
 import exactum.app.mandates.MandateLink;
 import exactum.app.mandates.SigningLinks;
 import exactum.app.messages.FindMessages;
+import exactum.app.payer.AddressWish;
+import exactum.app.payer.AddressWishes;
 import exactum.app.settlement.FindClaims;
 import exactum.app.settlement.FindPayments;
 import exactum.app.setup.FindSetup;
+import exactum.core.ids.AddressWishId;
 import exactum.core.ids.BankLineId;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.PayoutId;
@@ -101,6 +107,7 @@ class TwoBusinessesTest {
                 .fetchValue("select id::text from run where business_id = " + world.moorings)
                 .toString();
         debits(world, owner, ids);
+        cards(world, owner, link, ids);
         ids.put("CustomerId", owner.id().toString());
         ids.put("RecurringId", recurring.toString());
         ids.put("String", open.number());
@@ -146,6 +153,22 @@ class TwoBusinessesTest {
                                 + "%3D5000&date=2026-06-01&amount=5.00&method=cash&text0=A&qty0=1&price0=1&tax0=zero&account0=4000&unit=MONTH&every=1&start=2026-06-01",
                         common.replace("account=4000", "account=" + world.bank) + "&words=x&amount=5.00&shown=return:"
                                 + payment.id() + "%3D-5000&part0=claim:" + claim.claim() + "&amount0=5.00"));
+    }
+
+    /** A card on file with the page on which it was entered, and an address that a payer corrected. */
+    private static void cards(World world, Customer owner, PaymentLink link, Map<String, String> ids) {
+        AskForCard ask = world.bean(AskForCard.class);
+        var page = ask.byPhone(
+                        world.moorings, owner.id(), owner.currency(), "agreed", "ada", id -> "http://127.0.0.1:1/x")
+                .orElseThrow();
+        world.processor.opened().getLast().keep("tok_own", "2029-12");
+        var card = ask.look(world.moorings, page.id()).orElseThrow().card();
+        var wish = new AddressWish(
+                new AddressWishId(Ids.next()), owner.id(), SECRET_NAME, "Mole 7", "IE", RunningApp.TODAY);
+        world.bean(AddressWishes.class).ask(link, wish);
+        ids.put("CardId", card.toString());
+        ids.put("CardPageId", page.id().toString());
+        ids.put("AddressWishId", wish.id().toString());
     }
 
     /** A mandate, a link for one, a run and something that came back. */

@@ -80,7 +80,7 @@ class MoneyStoriesTest {
             openLine(person, "Wed 3 Jun 2026", number);
             acceptBest(person);
             assertThat(installation.count("select sum(left_minor) from means")).isEqualTo(5_000);
-            again.reload();
+            again.navigate(link);
             assertThat(again.locator("#credit")).containsText("50.00 is left on your account");
             person.goTo("/invoices/" + number);
             person.sees("50.00");

@@ -2,6 +2,7 @@ package exactum.app.cards;
 
 import exactum.app.outside.Outside;
 import exactum.app.setup.ProcessorAccount;
+import exactum.app.setup.ProcessorHealthStore;
 import exactum.app.setup.TryProcessor;
 import exactum.core.card.NoAnswer;
 import exactum.core.card.ProcessorPort;
@@ -11,14 +12,16 @@ import org.springframework.stereotype.Component;
 @Component
 public class Connections implements TryProcessor {
     private final Outside outside;
+    private final ProcessorHealthStore health;
 
-    Connections(Outside outside) {
+    Connections(Outside outside, ProcessorHealthStore health) {
+        this.health = health;
         this.outside = outside;
     }
 
     /** The connection of an account. */
     public ProcessorPort to(ProcessorAccount account) {
-        return new HttpProcessor(account, outside);
+        return new HttpProcessor(new OutsideLine(account, outside, health));
     }
 
     @Override

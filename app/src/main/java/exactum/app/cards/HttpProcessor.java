@@ -1,7 +1,6 @@
 package exactum.app.cards;
 
 import exactum.app.outside.Outside;
-import exactum.app.setup.ProcessorAccount;
 import exactum.core.bank.PayoutReport;
 import exactum.core.card.NoAnswer;
 import exactum.core.card.ProcessorPort;
@@ -17,7 +16,6 @@ import java.util.ArrayList;
 import java.util.Currency;
 import java.util.EnumSet;
 import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -28,17 +26,16 @@ import org.springframework.web.client.RestClientException;
 import tools.jackson.databind.JsonNode;
 
 /** A processor that is spoken to over HTTP with JSON, as the stand-in is. */
-final class HttpProcessor implements ProcessorPort {
+public final class HttpProcessor implements ProcessorPort {
     private static final int MOST_LISTED = 1000;
     private static final int FIRST_CLIENT_ERROR = 400;
     private static final int FIRST_SERVER_ERROR = 500;
     private static final int NOT_FOUND = 404;
-    private final ProcessorAccount account;
-    private final Outside outside;
+    private final JsonLine line;
 
-    HttpProcessor(ProcessorAccount account, Outside outside) {
-        this.account = account;
-        this.outside = outside;
+    /** Speaks over a line that knows the address and the key. */
+    public HttpProcessor(JsonLine line) {
+        this.line = line;
     }
 
     @Override
@@ -206,9 +203,7 @@ final class HttpProcessor implements ProcessorPort {
 
     @Override
     public PayoutReport payout(String reference) {
-        byte[] csv = asked(() -> outside.bytes(
-                account.address() + "/api/payouts/" + reference + ".csv",
-                Outside.bearer(account.access().key())));
+        byte[] csv = asked(() -> line.bytes("/api/payouts/" + reference + ".csv"));
         return PayoutCsv.read(new ByteArrayInputStream(csv));
     }
 
@@ -221,14 +216,11 @@ final class HttpProcessor implements ProcessorPort {
     }
 
     private JsonNode get(String path) {
-        return outside.json(
-                account.address() + path, Outside.bearer(account.access().key()));
+        return line.get(path);
     }
 
     private JsonNode post(String path, String key, Object body) {
-        var headers = new LinkedHashMap<>(Outside.bearer(account.access().key()));
-        if (key != null) headers.put("Idempotency-Key", "\"" + key + "\"");
-        return outside.post(account.address() + path, headers, body);
+        return line.post(path, key, body);
     }
 
     /** A refusal by the processor was not done; whatever else is no answer may have been. */

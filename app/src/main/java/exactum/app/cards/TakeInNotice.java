@@ -169,8 +169,14 @@ public class TakeInNotice {
         if (!headers.timestamp().matches("\\d{1,12}")) return false;
         long age = clock.now().getEpochSecond() - Long.parseLong(headers.timestamp());
         if (Math.abs(age) > 300) return false;
+        String former = processor.access().formerSecret();
+        return isSigned(processor.access().signingSecret(), headers, body)
+                || former != null && isSigned(former, headers, body);
+    }
+
+    private static boolean isSigned(String secret, Headers headers, String body) {
         try {
-            new Webhook(processor.access().signingSecret())
+            new Webhook(secret)
                     .verify(
                             body,
                             HttpHeaders.of(

@@ -117,7 +117,7 @@ public class Outside {
     public static final class Refused extends RestClientException {
         private final int status;
 
-        Refused(int status) {
+        public Refused(int status) {
             super("answered with status " + status);
             this.status = status;
         }

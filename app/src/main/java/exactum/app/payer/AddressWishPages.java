@@ -36,6 +36,7 @@ class AddressWishPages {
     @PostMapping("/addresses/{id}/take-over")
     @Needs(Power.CUSTOMERS)
     String takeOver(BusinessId business, @PathVariable AddressWishId id) {
+        require(business, id);
         wishes.takeOver(business, id);
         return "redirect:/day";
     }
@@ -43,7 +44,13 @@ class AddressWishPages {
     @PostMapping("/addresses/{id}/leave")
     @Needs(Power.CUSTOMERS)
     String leave(BusinessId business, @PathVariable AddressWishId id) {
+        require(business, id);
         wishes.leave(business, id);
         return "redirect:/day";
+    }
+
+    /** One that was answered before may be answered again, which changes nothing. */
+    private void require(BusinessId business, AddressWishId id) {
+        if (!store.exists(business, id)) throw new NotHere();
     }
 }

@@ -49,6 +49,12 @@ class AddressWishStore {
                 .fetchOptional(AddressWishStore::wish);
     }
 
+    /** Whether it was ever asked, whatever became of it. */
+    boolean exists(BusinessId business, AddressWishId id) {
+        return db.fetchExists(
+                ADDRESS_WISH, ADDRESS_WISH.BUSINESS_ID.eq(business).and(ADDRESS_WISH.ID.eq(id)));
+    }
+
     Optional<AddressWish> of(BusinessId business, CustomerId customer) {
         return db.selectFrom(ADDRESS_WISH)
                 .where(waits(business))

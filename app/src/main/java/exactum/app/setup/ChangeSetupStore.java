@@ -17,7 +17,9 @@ import exactum.core.ids.ProcessorId;
 import exactum.core.ids.TermsId;
 import exactum.core.ledger.AccountCode;
 import exactum.core.money.ExchangeRate;
+import java.time.Instant;
 import java.time.LocalDate;
+import java.time.ZoneOffset;
 import java.util.List;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
@@ -186,8 +188,11 @@ class ChangeSetupStore {
                 .execute();
     }
 
-    void setKeys(BusinessId business, ProcessorId id, String key, String signingSecret) {
+    /** New keys; notices may carry the secret that was until a moment. */
+    void setKeys(BusinessId business, ProcessorId id, String key, String signingSecret, Instant formerUntil) {
         db.update(PROCESSOR_ACCOUNT)
+                .set(PROCESSOR_ACCOUNT.FORMER_SECRET, PROCESSOR_ACCOUNT.SIGNING_SECRET)
+                .set(PROCESSOR_ACCOUNT.FORMER_UNTIL, formerUntil.atOffset(ZoneOffset.UTC))
                 .set(PROCESSOR_ACCOUNT.KEY_SECRET, vault.encrypt(key))
                 .set(PROCESSOR_ACCOUNT.SIGNING_SECRET, vault.encrypt(signingSecret))
                 .where(PROCESSOR_ACCOUNT.BUSINESS_ID.eq(business))
@@ -214,6 +219,16 @@ class ChangeSetupStore {
                 .doUpdate()
                 .set(EXCHANGE_RATE.PER_UNIT, rate.perUnit())
                 .set(EXCHANGE_RATE.SOURCE, rate.source())
+                .execute();
+    }
+
+    /** Puts it before all others of the business. */
+    void putFirst(BusinessId business, ProcessorId id) {
+        db.update(PROCESSOR_ACCOUNT)
+                .set(
+                        PROCESSOR_ACCOUNT.PLACE,
+                        DSL.when(PROCESSOR_ACCOUNT.ID.eq(id), DSL.inline(0)).otherwise(PROCESSOR_ACCOUNT.PLACE.plus(1)))
+                .where(PROCESSOR_ACCOUNT.BUSINESS_ID.eq(business))
                 .execute();
     }
 

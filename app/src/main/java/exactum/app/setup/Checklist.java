@@ -208,7 +208,11 @@ public class Checklist {
         var notes = new ArrayList<>(shared(all, p -> p.accounts().clearing(), ProcessorAccount::name));
         all.stream()
                 .filter(p -> p.isTest() && p.isOn() && !clock.isTest())
-                .forEach(p -> notes.add("%s is in test mode: it takes no real money.".formatted(p.name())));
+                .forEach(p -> notes.add("%s is in test mode: no payer is led to it here.".formatted(p.name())));
+        all.stream()
+                .filter(p -> !p.isTest() && p.isOn() && clock.isTest())
+                .forEach(p -> notes.add("%s is live, and this installation is for tests: no payer is led to it here."
+                        .formatted(p.name())));
         return Point.done(
                 SetupSection.CARDS,
                 all.stream()

@@ -70,7 +70,10 @@ public interface FindSetup {
 
     List<ProcessorAccount> processors(BusinessId business);
 
-    /** The processor that payers of a currency are led to. */
+    /**
+     * The processor that payers of a currency are led to: the first in the list that is switched on, takes the currency, and is for
+     * tests where this installation is, or for live payments where it is not.
+     */
     Optional<ProcessorAccount> processorFor(BusinessId business, Currency currency);
 
     /** A processor by its id alone, as its notices name it. */

@@ -37,8 +37,14 @@ public record ProcessorAccount(
      * @param address where its API is
      * @param key the API key
      * @param signingSecret verifies its notices (Standard Webhooks, {@code whsec_…})
+     * @param formerSecret the one before it, as long as notices may still carry it; or null
      */
-    public record Access(String address, String key, String signingSecret) {}
+    public record Access(String address, String key, String signingSecret, String formerSecret) {
+        /** Without a secret before the present one. */
+        public Access(String address, String key, String signingSecret) {
+            this(address, key, signingSecret, null);
+        }
+    }
 
     /**
      * Where its money is booked.

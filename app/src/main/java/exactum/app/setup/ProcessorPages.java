@@ -27,6 +27,7 @@ class ProcessorPages {
     private final Tags tags;
     private final Processors save;
     private final PayersMay payersMay;
+    private final ProcessorHealthStore health;
     private final TryProcessor tryProcessor;
     private final Checklist checklist;
 
@@ -34,10 +35,12 @@ class ProcessorPages {
             FindSetup setup,
             Processors save,
             PayersMay payersMay,
+            ProcessorHealthStore health,
             TryProcessor tryProcessor,
             Checklist checklist,
             Tags tags) {
         this.payersMay = payersMay;
+        this.health = health;
         this.tags = tags;
         this.setup = setup;
         this.save = save;
@@ -52,6 +55,7 @@ class ProcessorPages {
         model.addAttribute("currency", business.currency());
         model.addAttribute("point", checklist.point(business.id(), SetupSection.CARDS));
         model.addAttribute("tags", tags.usable(business.id()));
+        model.addAttribute("health", health.of(business.id()));
         model.addAttribute("payers", payersMay.of(business.id()));
         return "setup/cards";
     }
@@ -123,6 +127,13 @@ class ProcessorPages {
     @Needs(Power.SETUP)
     String switchOn(BusinessId business, @PathVariable ProcessorId id, @RequestParam boolean on) {
         save.switchProcessor(business, id, on);
+        return "redirect:/setup/cards";
+    }
+
+    @PostMapping("/setup/processors/{id}/first")
+    @Needs(Power.SETUP)
+    String first(BusinessId business, @PathVariable ProcessorId id) {
+        save.putFirst(business, id);
         return "redirect:/setup/cards";
     }
 

@@ -4,11 +4,13 @@ import exactum.app.audit.Audit;
 import exactum.app.audit.Changes;
 import exactum.app.business.SaveBusiness;
 import exactum.app.database.Ids;
+import exactum.app.installation.BusinessClock;
 import exactum.app.outside.OutsideAddresses;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.ProcessorId;
 import exactum.core.money.FeeRule;
 import exactum.core.problem.Refusal;
+import java.time.Duration;
 import java.util.Base64;
 import java.util.Currency;
 import java.util.List;
@@ -18,11 +20,15 @@ import org.springframework.transaction.annotation.Transactional;
 /** The accounts at card processors: keys, where their money is booked, test or live. */
 @Component
 public class Processors {
+    /** For how long notices may carry the secret before the present one. */
+    static final Duration OVERLAP = Duration.ofDays(2);
+
     private final SaveBusiness businesses;
     private final FindSetup setup;
     private final ChangeSetupStore store;
     private final Chart chart;
     private final OutsideAddresses addresses;
+    private final BusinessClock clock;
     private final Audit audit;
 
     Processors(
@@ -31,7 +37,9 @@ public class Processors {
             ChangeSetupStore store,
             Chart chart,
             OutsideAddresses addresses,
+            BusinessClock clock,
             Audit audit) {
+        this.clock = clock;
         this.businesses = businesses;
         this.setup = setup;
         this.store = store;
@@ -71,12 +79,15 @@ public class Processors {
                     .at("name");
     }
 
-    /** Replaces a processor's key and signing secret, as after they were changed at the processor. */
+    /**
+     * Replaces a processor's key and signing secret, as after they were changed at the processor. Notices that are on their way
+     * carry the secret that was; they are taken in for two days.
+     */
     @Transactional
     public void changeProcessorKeys(BusinessId business, ProcessorId id, String key, String signingSecret) {
         requireSecret(signingSecret);
         ProcessorAccount processor = setup.processor(business, id);
-        store.setKeys(business, id, key, signingSecret);
+        store.setKeys(business, id, key, signingSecret, clock.now().plus(OVERLAP));
         audit.record(business, "changed a processor’s keys", processor.name());
     }
 
@@ -92,6 +103,14 @@ public class Processors {
         ProcessorAccount processor = setup.processor(business, id);
         store.switchProcessor(business, id, on);
         audit.record(business, on ? "switched a processor on" : "switched a processor off", processor.name());
+    }
+
+    /** Payers are led to it before all others of its currency. */
+    @Transactional
+    public void putFirst(BusinessId business, ProcessorId id) {
+        ProcessorAccount processor = setup.processor(business, id);
+        store.putFirst(business, id);
+        audit.record(business, "put a processor first", processor.name());
     }
 
     /** Says whether it moves real money. */

@@ -8,6 +8,7 @@ import static exactumdb.Tables.PROCESSOR_ACCOUNT;
 import static exactumdb.Tables.TAX_RATE;
 import static exactumdb.Tables.TERMS;
 
+import exactum.app.installation.BusinessClock;
 import exactum.app.security.Vault;
 import exactum.core.bank.AccountNumber;
 import exactum.core.document.TaxRate;
@@ -49,6 +50,7 @@ class SetupStore implements FindSetup {
     private final RateStore rates;
     private final QuoteDefaultStore quotes;
     private final TermsJson termsJson;
+    private final BusinessClock clock;
 
     SetupStore(
             DSLContext db,
@@ -59,7 +61,9 @@ class SetupStore implements FindSetup {
             LayoutStore layouts,
             RateStore rates,
             QuoteDefaultStore quotes,
-            TermsJson termsJson) {
+            TermsJson termsJson,
+            BusinessClock clock) {
+        this.clock = clock;
         this.rates = rates;
         this.quotes = quotes;
         this.termsJson = termsJson;
@@ -188,14 +192,15 @@ class SetupStore implements FindSetup {
     public List<ProcessorAccount> processors(BusinessId business) {
         return db.selectFrom(PROCESSOR_ACCOUNT)
                 .where(PROCESSOR_ACCOUNT.BUSINESS_ID.eq(business))
-                .orderBy(PROCESSOR_ACCOUNT.NAME)
+                .orderBy(PROCESSOR_ACCOUNT.PLACE, PROCESSOR_ACCOUNT.NAME)
                 .fetch(this::processor);
     }
 
     @Override
     public Optional<ProcessorAccount> processorFor(BusinessId business, Currency currency) {
         return processors(business).stream()
-                .filter(p -> p.isOn() && p.currency().equals(currency))
+                .filter(p ->
+                        p.isOn() && p.isTest() == clock.isTest() && p.currency().equals(currency))
                 .findFirst();
     }
 
@@ -269,13 +274,23 @@ class SetupStore implements FindSetup {
         return new Account(a.getCode(), a.getName(), a.getKind(), a.getRole());
     }
 
+    /** The signing secret before the present one, as long as notices may still carry it. */
+    private String former(ProcessorAccountRecord p) {
+        boolean counts =
+                p.getFormerUntil() != null && p.getFormerUntil().toInstant().isAfter(clock.now());
+        return counts ? vault.decrypt(p.getFormerSecret()) : null;
+    }
+
     private ProcessorAccount processor(ProcessorAccountRecord p) {
         return new ProcessorAccount(
                 p.getBusinessId(),
                 p.getId(),
                 p.getName(),
                 new ProcessorAccount.Access(
-                        p.getAddress(), vault.decrypt(p.getKeySecret()), vault.decrypt(p.getSigningSecret())),
+                        p.getAddress(),
+                        vault.decrypt(p.getKeySecret()),
+                        vault.decrypt(p.getSigningSecret()),
+                        former(p)),
                 Currency.getInstance(p.getCurrency()),
                 new ProcessorAccount.Booking(
                         p.getClearingAccount(), p.getFeeAccount(), p.getPayoutsAccount(), List.of(p.getFeeTags())),

@@ -83,7 +83,7 @@ public record Checkout(
         return state.equals("paid");
     }
 
-    boolean isVerify() {
+    public boolean isVerify() {
         return purpose.equals("verify");
     }
 

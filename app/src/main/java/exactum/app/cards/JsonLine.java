@@ -1,0 +1,21 @@
+package exactum.app.cards;
+
+import tools.jackson.databind.JsonNode;
+
+/**
+ * A line to a processor that speaks JSON over HTTP; it knows the address and the key. What is no answer is a
+ * {@link org.springframework.web.client.RestClientException}.
+ */
+public interface JsonLine {
+    JsonNode get(String path);
+
+    /**
+     * Posts JSON.
+     *
+     * @param key the Idempotency-Key, or null where asking twice does no harm
+     * @param body null for nothing
+     */
+    JsonNode post(String path, String key, Object body);
+
+    byte[] bytes(String path);
+}
