@@ -137,11 +137,20 @@ class CardsOnFileTest {
             world.processor.away(false);
             Collection live = collections.findLive(world.moorings, invoice.id()).orElseThrow();
             assertThat(ask.ask(live)).isFalse();
+            try (var ada = new Visitor(world, "ada")) {
+                assertThat(ada.get("/day").body())
+                        .contains("1 card payment without an answer of the processor")
+                        .contains("Ask the processor");
+                ada.post("/card-payments/ask", "");
+            }
             assertThat(collections.find(world.moorings, live.id()).orElseThrow().state())
                     .isEqualTo(CollectionState.IN_FLIGHT);
             world.asOwner("update collection set started_at = now() - interval '3 minutes' where id = '%s'"
                     .formatted(live.id()));
-            assertThat(ask.ask(live)).isTrue();
+            try (var ada = new Visitor(world, "ada")) {
+                ada.post("/card-payments/ask", "");
+                assertThat(ada.get("/day").body()).doesNotContain("without an answer of the processor");
+            }
             assertThat(collections.find(world.moorings, live.id()).orElseThrow().state())
                     .isEqualTo(CollectionState.REJECTED);
             assertThat(press(payer, path, path, "shown=5000&card=" + card.id()).statusCode())
@@ -241,6 +250,20 @@ class CardsOnFileTest {
                     .satisfies(c -> assertThat(c.cause()).isEqualTo("by its holder"));
             assertThat(ada.get(customer).body()).contains("removed: by its holder");
             assertThat(ada.get("/audit").body()).containsOnlyOnce("removed a card on file");
+        }
+    }
+
+    @Test
+    void a_card_that_ends_soon_is_a_decision_until_there_is_another_and_the_form_has_no_room_for_a_number(World world) {
+        Document invoice = world.invoice(world.payer(), "50.00");
+        try (var payer = new Visitor(world, "nobody");
+                var ada = new Visitor(world, "ada")) {
+            save(world, payer, invoice, "tok_june", "2026-06");
+            assertThat(ada.get("/day").body()).contains("Visa ending 1111 expires after 06/26");
+            var form = ada.get("/customers/" + invoice.customer() + "/card-authority.pdf");
+            assertThat(form.body()).startsWith("%PDF");
+            save(world, payer, invoice, "tok_later", "2030-06");
+            assertThat(ada.get("/day").body()).doesNotContain("expires after 06/26");
         }
     }
 

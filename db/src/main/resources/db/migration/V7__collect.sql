@@ -96,6 +96,7 @@ create table checkout (
     consent text,
     withdrawal text check (withdrawal in ('wanted', 'confirmed')),
     asked_at timestamptz,
+    unanswered boolean not null default false,
     primary key (business_id, collection_id),
     foreign key (business_id, collection_id) references collection,
     foreign key (business_id, processor_id) references processor_account,
@@ -105,6 +106,7 @@ create table checkout (
 create index on checkout (business_id, link_id) where link_id is not null;
 create unique index checkout_ref_once on checkout (business_id, processor_id, checkout_ref) where checkout_ref is not null;
 create index on checkout (business_id) where withdrawal = 'wanted';
+create index on checkout (business_id) where unanswered;
 
 create table processor_event (
     business_id int not null,

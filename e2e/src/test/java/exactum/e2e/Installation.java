@@ -19,6 +19,7 @@ import java.sql.SQLException;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.OffsetDateTime;
+import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.List;
@@ -127,6 +128,30 @@ final class Installation implements AutoCloseable {
     /** An address within Larkwater Moorings. */
     String at(String path) {
         return address + "/moorings" + path;
+    }
+
+    /** The tables of the application that hold a text anywhere, and its log where that does. */
+    List<String> holding(String wanted) {
+        var found = new ArrayList<String>();
+        try (Connection c = owner();
+                var all = c.createStatement()) {
+            var tables = new ArrayList<String>();
+            try (var names = all.executeQuery(
+                    "select table_name from information_schema.tables where table_schema = 'public' and table_type = 'BASE TABLE'")) {
+                while (names.next()) tables.add(names.getString(1));
+            }
+            for (String table : tables) {
+                try (var rows = all.executeQuery(
+                        "select count(*) from %s t where t::text like '%%%s%%'".formatted(table, wanted))) {
+                    rows.next();
+                    if (rows.getLong(1) > 0) found.add(table);
+                }
+            }
+        } catch (SQLException e) {
+            throw new IllegalStateException(e);
+        }
+        if (printed().contains(wanted)) found.add("log");
+        return found;
     }
 
     /** The one text that a query finds. */

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.assertions.LocatorAssertions;
+import java.util.List;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -102,6 +103,54 @@ class PayerStoriesTest {
             assertThat(installation.count("select count(*) from card_on_file where state = 'removed'"))
                     .isEqualTo(1);
             installation.booksAgree(person);
+        }
+    }
+
+    @Test
+    void no_number_of_a_card_reaches_the_application_and_one_that_is_typed_into_it_is_refused(
+            Installation installation) {
+        installation.begin(HARBOUR);
+        try (var person = new Person(installation)) {
+            person.signIn();
+            String number = Harbour.oneOff(person, "T. Aguiar", AGUIAR, "Crane lift", "96.00");
+            Page phone = person.newPage(390, 844);
+            String link = Harbour.mailedLink(installation, person, number);
+            phone.navigate(link);
+            phone.locator("#figure button.pay").click();
+            for (String refused : List.of("4012 8888 8888 1881", "5105 1051 0510 5100")) {
+                Harbour.card(phone, refused);
+                assertThat(phone.locator(".problem")).containsText("Not accepted");
+            }
+            Page other = phone.context().newPage();
+            other.navigate(link + "/address");
+            other.locator("#lines").fill("My card is 5555 5555 5555 4444");
+            other.locator("button.pay").click();
+            assertThat(other.locator("body")).containsText("holds the number of a payment card");
+            Harbour.card(phone, GOOD);
+            assertThat(phone.locator("h1")).hasText("Paid. Thank you.", patient());
+            for (String used : List.of(GOOD, "4012 8888 8888 1881", "5105 1051 0510 5100", "5555 5555 5555 4444")) {
+                assertThat(installation.holding(used)).isEmpty();
+                assertThat(installation.holding(used.replace(" ", ""))).isEmpty();
+            }
+        }
+    }
+
+    @Test
+    void a_card_given_by_phone_is_typed_at_the_processor_by_one_of_us(Installation installation) {
+        installation.begin(HARBOUR);
+        try (var person = new Person(installation)) {
+            person.signIn();
+            Harbour.oneOff(person, "T. Aguiar", AGUIAR, "Crane lift", "96.00");
+            String customer = installation.text("select id::text from customer where name = 'T. Aguiar'");
+            person.goTo("/customers/" + customer);
+            person.press("Given by phone");
+            person.page.getByText("Open the processor’s page").click();
+            assertThat(person.page.locator("body")).containsText("By phone: type what the cardholder says.");
+            Harbour.card(person.page, GOOD);
+            assertThat(person.page.locator("#cards")).containsText("Visa ending 1111");
+            person.look();
+            person.page.locator("#cards").getByText("Remove").click();
+            assertThat(person.page.locator("#cards")).containsText("removed: by nora");
         }
     }
 

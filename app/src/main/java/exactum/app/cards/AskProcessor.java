@@ -16,6 +16,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 /** Asks the processor what became of collections of which no notice came. No transaction is open while it answers. */
 @Component
 public class AskProcessor {
+    private static final int MOST = 500;
     private static final Duration PATIENCE = Duration.ofSeconds(20);
     private final FindBusinesses businesses;
     private final FindSetup setup;
@@ -58,6 +59,7 @@ public class AskProcessor {
         try {
             ProcessorPort.PageState state =
                     connections.to(account).page(collection.checkout().reference());
+            transaction.executeWithoutResult(s -> collections.setUnanswered(collection, false));
             if (state.card() != null)
                 transaction.executeWithoutResult(
                         s -> keep.onPage(account, collection.checkout().reference(), state.card()));
@@ -68,6 +70,7 @@ public class AskProcessor {
             transaction.executeWithoutResult(s -> note(collection, state));
             return !state.isOpen();
         } catch (NoAnswer away) {
+            transaction.executeWithoutResult(s -> collections.setUnanswered(collection, true));
             return false;
         }
     }
@@ -84,6 +87,13 @@ public class AskProcessor {
                 .map(Business::id)
                 .mapToInt(this::askAll)
                 .sum();
+    }
+
+    /** Asks about those of a business that have no answer so far; answers how many became known. */
+    public int askUnanswered(BusinessId business) {
+        return (int) collections.unanswered(business, MOST).stream()
+                .filter(this::ask)
+                .count();
     }
 
     /** Asks about all of one business. */

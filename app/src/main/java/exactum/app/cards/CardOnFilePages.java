@@ -15,6 +15,9 @@ import exactum.core.ids.CardId;
 import exactum.core.ids.CardPageId;
 import exactum.core.ids.CustomerId;
 import exactum.core.problem.Refusal;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -29,6 +32,7 @@ class CardOnFilePages {
     private final FindCustomers customers;
     private final AskForCard ask;
     private final RemoveCard remove;
+    private final CardAuthority paper;
     private final Settings settings;
     private final BusinessClock clock;
 
@@ -37,12 +41,14 @@ class CardOnFilePages {
             FindCustomers customers,
             AskForCard ask,
             RemoveCard remove,
+            CardAuthority paper,
             Settings settings,
             BusinessClock clock) {
         this.cards = cards;
         this.customers = customers;
         this.ask = ask;
         this.remove = remove;
+        this.paper = paper;
         this.settings = settings;
         this.clock = clock;
     }
@@ -74,6 +80,16 @@ class CardOnFilePages {
                                 "The processor’s page cannot be opened at the moment. Nothing was kept. Try again in a few minutes."));
         model.addAttribute("page", page);
         return "cards/of-customer :: opened";
+    }
+
+    /** The form on which a customer agrees, to be printed and signed. */
+    @GetMapping("/customers/{id}/card-authority.pdf")
+    ResponseEntity<byte[]> authority(Business business, @PathVariable CustomerId id) {
+        Customer customer = customers.find(business.id(), id).orElseThrow(NotHere::new);
+        return ResponseEntity.ok()
+                .contentType(MediaType.APPLICATION_PDF)
+                .header(HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"card-authority.pdf\"")
+                .body(paper.toSign(business, customer));
     }
 
     /** Back from the processor's page. */

@@ -36,6 +36,14 @@ class CardPages {
         return "cards/notices";
     }
 
+    /** Asks about all of which no answer came. */
+    @PostMapping("/card-payments/ask")
+    @Needs(Power.COLLECTING)
+    String askAll(BusinessId business) {
+        ask.askUnanswered(business);
+        return "redirect:/day";
+    }
+
     @PostMapping("/card-payments/{id}/ask")
     @Needs(Power.COLLECTING)
     String ask(BusinessId business, @PathVariable CollectionId id) {

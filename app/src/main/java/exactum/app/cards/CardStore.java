@@ -15,6 +15,7 @@ import java.util.List;
 import java.util.Optional;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
+import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 
 /** Cards on file in the database; tokens are encrypted, and found by a keyed digest. */
@@ -64,6 +65,27 @@ class CardStore implements FindCards {
                 .where(CARD_ON_FILE.BUSINESS_ID.eq(business))
                 .and(CARD_ON_FILE.CUSTOMER_ID.eq(customer))
                 .orderBy(CARD_ON_FILE.ID.desc())
+                .fetch(CardStore::card);
+    }
+
+    /**
+     * Those that another card has to be asked for on the day: two months before they are good no more until two months after,
+     * where the customer has none that is good for longer.
+     */
+    List<CardOnFile> expiring(BusinessId business, LocalDate today) {
+        LocalDate limit = today.plusMonths(2);
+        var longer = CARD_ON_FILE.as("longer");
+        return db.selectFrom(CARD_ON_FILE)
+                .where(CARD_ON_FILE.BUSINESS_ID.eq(business))
+                .and(CARD_ON_FILE.STATE.eq(DSL.inline(CardOnFile.State.USABLE.words())))
+                .and(CARD_ON_FILE.EXPIRES.between(today.minusMonths(2), limit))
+                .andNotExists(DSL.selectOne()
+                        .from(longer)
+                        .where(longer.BUSINESS_ID.eq(business))
+                        .and(longer.CUSTOMER_ID.eq(CARD_ON_FILE.CUSTOMER_ID))
+                        .and(longer.STATE.eq(DSL.inline(CardOnFile.State.USABLE.words())))
+                        .and(longer.EXPIRES.gt(limit)))
+                .orderBy(CARD_ON_FILE.EXPIRES, CARD_ON_FILE.ID)
                 .fetch(CardStore::card);
     }
 

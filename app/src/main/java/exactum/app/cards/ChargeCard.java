@@ -85,7 +85,10 @@ class ChargeCard {
         try {
             return take(account, collection, connections.to(account).charge(key(collection), wanted));
         } catch (NoAnswer none) {
-            if (none.isPerhapsDone()) return new Result.Unknown();
+            if (none.isPerhapsDone()) {
+                transaction.executeWithoutResult(s -> collections.setUnanswered(collection, true));
+                return new Result.Unknown();
+            }
             transaction.executeWithoutResult(s -> end(collection, "the processor did not take it"));
             return new Result.NotDone();
         }
@@ -98,6 +101,7 @@ class ChargeCard {
         try {
             Optional<Answer> answer = connections.to(account).chargeUnder(key(collection));
             if (answer.isPresent()) {
+                transaction.executeWithoutResult(s -> collections.setUnanswered(collection, false));
                 take(account, collection, answer.get());
                 return true;
             }

@@ -217,6 +217,24 @@ class CollectionStore implements FindCollections {
                 .execute();
     }
 
+    /** Whether the processor has still to say what became of it. */
+    void setUnanswered(Collection c, boolean unanswered) {
+        db.update(CHECKOUT)
+                .set(CHECKOUT.UNANSWERED, unanswered)
+                .where(CHECKOUT.BUSINESS_ID.eq(c.business()))
+                .and(CHECKOUT.COLLECTION_ID.eq(c.id()))
+                .and(CHECKOUT.UNANSWERED.ne(unanswered))
+                .execute();
+    }
+
+    /** Those of which the processor has still to say what became of them. */
+    List<Collection> unanswered(BusinessId business, int most) {
+        return all(
+                select(business).and(CHECKOUT.UNANSWERED).and(LIVE.or(CHECKOUT.WITHDRAWAL.eq("wanted"))),
+                COLLECTION.ID.asc(),
+                most);
+    }
+
     void refused(Collection c, String reason) {
         db.update(COLLECTION).set(COLLECTION.LAST_REASON, reason).where(is(c)).execute();
     }

@@ -2,7 +2,7 @@ package exactum.app.cards;
 
 import exactum.app.outside.Outside;
 import exactum.app.setup.ProcessorAccount;
-import exactum.app.setup.ProcessorHealthStore;
+import exactum.app.setup.ProcessorHealth;
 import exactum.app.setup.TryProcessor;
 import exactum.core.card.NoAnswer;
 import exactum.core.card.ProcessorPort;
@@ -12,9 +12,9 @@ import org.springframework.stereotype.Component;
 @Component
 public class Connections implements TryProcessor {
     private final Outside outside;
-    private final ProcessorHealthStore health;
+    private final ProcessorHealth health;
 
-    Connections(Outside outside, ProcessorHealthStore health) {
+    Connections(Outside outside, ProcessorHealth health) {
         this.health = health;
         this.outside = outside;
     }

@@ -2,7 +2,7 @@ package exactum.app.cards;
 
 import exactum.app.outside.Outside;
 import exactum.app.setup.ProcessorAccount;
-import exactum.app.setup.ProcessorHealthStore;
+import exactum.app.setup.ProcessorHealth;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.function.Supplier;
@@ -10,7 +10,7 @@ import org.springframework.web.client.RestClientException;
 import tools.jackson.databind.JsonNode;
 
 /** The line to the processor of an account. */
-record OutsideLine(ProcessorAccount account, Outside outside, ProcessorHealthStore health) implements JsonLine {
+record OutsideLine(ProcessorAccount account, Outside outside, ProcessorHealth health) implements JsonLine {
     private static final int UNAUTHORISED = 401;
     private static final int FIRST_SERVER_ERROR = 500;
 

@@ -60,7 +60,12 @@ class Street {
     }
 
     void enterCard(String page, String card) {
-        post(page, Map.of("number", card));
+        enterCard(page, card, "12/29");
+    }
+
+    /** A card with the month through which it is good. */
+    void enterCard(String page, String card, String expiry) {
+        post(page, Map.of("number", card, "expiry", expiry));
     }
 
     /** The next payout of the currency carries a fee of its own. */

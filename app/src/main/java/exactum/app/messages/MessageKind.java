@@ -14,9 +14,9 @@ public enum MessageKind {
     MANDATE_LINK("mandate link"),
     ADVANCE_NOTICE("advance notice"),
     DEBIT_RETURNED("debit returned"),
-    PAYER_CODE("code for a payer"),
+    PAYER_CODE("payer code"),
     PAYMENT_LINK("payment link"),
-    LINK_PAID("link was paid");
+    LINK_PAID("payment notice");
 
     private final String words;
 

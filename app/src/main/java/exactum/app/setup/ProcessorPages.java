@@ -27,7 +27,7 @@ class ProcessorPages {
     private final Tags tags;
     private final Processors save;
     private final PayersMay payersMay;
-    private final ProcessorHealthStore health;
+    private final ProcessorHealth health;
     private final TryProcessor tryProcessor;
     private final Checklist checklist;
 
@@ -35,7 +35,7 @@ class ProcessorPages {
             FindSetup setup,
             Processors save,
             PayersMay payersMay,
-            ProcessorHealthStore health,
+            ProcessorHealth health,
             TryProcessor tryProcessor,
             Checklist checklist,
             Tags tags) {

@@ -21,7 +21,7 @@ public class Desk {
         shelf = shelves.of("processor/desk", Account.class);
         for (String currency : CURRENCIES) {
             if (shelf.find(currency).isEmpty())
-                shelf.put(currency, new Account(currency, "key_" + random(), secret(), "", "", "", 0));
+                shelf.put(currency, new Account(currency, "key_" + random(), secret(), "", "", "", 0, null));
         }
     }
 
@@ -31,6 +31,7 @@ public class Desk {
      * @param noticesTo address of the merchant's endpoint, or empty
      * @param oddFee and oddFeeName a fee that the next payout carries on its own, or empty
      * @param swallow how many of the next notices never leave
+     * @param faults what goes wrong on purpose besides, or null for nothing
      */
     public record Account(
             String currency,
@@ -39,17 +40,26 @@ public class Desk {
             String noticesTo,
             String oddFee,
             String oddFeeName,
-            int swallow) {
+            int swallow,
+            Faults faults) {
+        public Account {
+            if (faults == null) faults = Faults.NONE;
+        }
+
         Account noticesTo(String address) {
-            return new Account(currency, apiKey, signingSecret, address, oddFee, oddFeeName, swallow);
+            return new Account(currency, apiKey, signingSecret, address, oddFee, oddFeeName, swallow, faults);
         }
 
         Account oddFee(String fee, String name) {
-            return new Account(currency, apiKey, signingSecret, noticesTo, fee, name, swallow);
+            return new Account(currency, apiKey, signingSecret, noticesTo, fee, name, swallow, faults);
         }
 
         Account swallow(int notices) {
-            return new Account(currency, apiKey, signingSecret, noticesTo, oddFee, oddFeeName, notices);
+            return new Account(currency, apiKey, signingSecret, noticesTo, oddFee, oddFeeName, notices, faults);
+        }
+
+        Account with(Faults others) {
+            return new Account(currency, apiKey, signingSecret, noticesTo, oddFee, oddFeeName, swallow, others);
         }
     }
 

@@ -79,7 +79,7 @@ public class Notices implements DisposableBean {
                         body,
                         Instant.now(),
                         0,
-                        Instant.now(),
+                        Instant.now().plusSeconds(desk.account(account).faults().noticeDelaySeconds()),
                         swallowed ? "swallowed" : "waiting",
                         ""));
         if (!swallowed) timer.execute(this::deliverDue);
@@ -103,7 +103,16 @@ public class Notices implements DisposableBean {
 
     private synchronized void deliverDue() {
         Instant now = Instant.now();
-        for (Notice notice : List.copyOf(shelf.all())) if (isDue(notice, now)) deliver(notice);
+        List<Notice> due =
+                shelf.all().stream().filter(n -> isDue(n, now)).sorted(order()).toList();
+        due.forEach(this::deliver);
+    }
+
+    /** The oldest first; the newest where an account's notices come in another order on purpose. */
+    private Comparator<Notice> order() {
+        Comparator<Notice> oldest = Comparator.comparing(Notice::madeAt);
+        boolean reordered = desk.accounts().stream().anyMatch(a -> a.faults().reordered());
+        return reordered ? oldest.reversed() : oldest;
     }
 
     private boolean isDue(Notice notice, Instant now) {

@@ -101,6 +101,20 @@ class ProcessorPages {
         return "redirect:/processor";
     }
 
+    @PostMapping("/faults")
+    String faults(
+            @RequestParam(defaultValue = "EUR") String currency,
+            @RequestParam(defaultValue = "0") int lost,
+            @RequestParam(defaultValue = "0") int failing,
+            @RequestParam(defaultValue = "0") int limited,
+            @RequestParam(defaultValue = "0") int slowSeconds,
+            @RequestParam(defaultValue = "0") int noticeDelaySeconds,
+            @RequestParam(defaultValue = "false") boolean reordered) {
+        var faults = new Faults(lost, failing, limited, slowSeconds, noticeDelaySeconds, reordered);
+        desk.change(currency, a -> a.with(faults));
+        return "redirect:/processor";
+    }
+
     @PostMapping("/notices-to")
     String noticesTo(@RequestParam(defaultValue = "EUR") String currency, @RequestParam String address) {
         desk.change(currency, a -> a.noticesTo(address.strip()));
