@@ -39,6 +39,37 @@ class MandatesTest {
     private static final LocalDate SIGNED = LocalDate.of(2026, 5, 1);
 
     @Test
+    void the_page_of_a_mandate_speaks_german_too_and_what_was_agreed_to_is_kept_in_that_language(
+            World world, SigningLinks links) {
+        world.debits();
+        Customer customer = world.payer();
+        var asked = new MandateLink.Asked(Scheme.SEPA_CORE, false, null, null, 14, null, null);
+        String path = "~/pay/mandate/"
+                + links.address(links.make(world.moorings, customer.id(), asked, false))
+                        .replaceAll(".*/", "");
+        try (var payer = new Visitor(world, "nobody")) {
+            assertThat(payer.get(path).body()).contains("SEPA Direct Debit Mandate");
+            assertThat(payer.get(path + "?language=de").body())
+                    .contains("lang=\"de\"")
+                    .contains("SEPA-Lastschriftmandat")
+                    .contains("Ich ermächtige (A) Larkwater Moorings Ltd")
+                    .contains("Mandat erteilen");
+            payer.post(
+                    path,
+                    payer.token(path),
+                    "payer=J.+Écluse&iban=DE89370400440532013000&place=Seestadt&typed=on&agree=on&drawing=");
+            assertThat(payer.get(path).body())
+                    .contains("Vielen Dank. Ihr Mandat ist erteilt.")
+                    .contains("aktiv");
+        }
+        assertThat(world.bean(org.jooq.DSLContext.class)
+                        .fetchValue(
+                                "select signature::text from mandate where customer_id = '%s'".formatted(customer.id()))
+                        .toString())
+                .contains("Ich ermächtige");
+    }
+
+    @Test
     void a_link_that_is_signed_twice_makes_one_mandate(World world, SigningLinks links, FindMandates find) {
         world.debits();
         Customer payer = world.payer();

@@ -2,12 +2,14 @@ package exactum.app.mandates;
 
 import exactum.app.business.Business;
 import exactum.app.business.FindBusinesses;
+import exactum.app.customers.BillingRules;
 import exactum.app.messages.Letter;
 import exactum.app.messages.LetterWriter;
 import exactum.app.messages.Message;
 import exactum.app.messages.MessageKind;
+import exactum.app.web.Habit;
 import exactum.app.web.NotHere;
-import exactum.app.web.Texts;
+import exactum.app.web.Wordings;
 import exactum.core.ids.MandateId;
 import exactum.core.ids.MandateLinkId;
 import java.util.List;
@@ -21,8 +23,18 @@ class MandateLetters implements LetterWriter {
     private final SigningLinks links;
     private final MandatePaper paper;
     private final FindBusinesses businesses;
+    private final BillingRules rules;
+    private final Wordings words;
 
-    MandateLetters(FindMandates mandates, SigningLinks links, MandatePaper paper, FindBusinesses businesses) {
+    MandateLetters(
+            FindMandates mandates,
+            SigningLinks links,
+            MandatePaper paper,
+            FindBusinesses businesses,
+            BillingRules rules,
+            Wordings words) {
+        this.rules = rules;
+        this.words = words;
         this.mandates = mandates;
         this.links = links;
         this.paper = paper;
@@ -43,25 +55,25 @@ class MandateLetters implements LetterWriter {
     private Letter active(Business business, Message message) {
         Mandate mandate = mandates.find(message.business(), new MandateId(message.subject()))
                 .orElseThrow(NotHere::new);
-        String body = """
-                Dear %s,
-
-                your direct debit mandate %s is active from %s. We collect what you owe us from your account ending %s, and tell you the amount and the day at least %d days before.
-
-                Our creditor identifier is %s. What you signed goes with this message. You can end the mandate at any time by telling us.
-
-                %s
-                """.formatted(
-                        mandate.customerName(),
-                        mandate.reference(),
-                        Texts.day(mandate.authority().validFrom()),
+        Habit in = habit(message);
+        String body = String.join(
+                "\n\n",
+                words.say(in, "letter.dear", mandate.customerName()),
+                words.say(
+                        in,
+                        "mandate.letter.given",
+                        mandate.reference().value(),
+                        in.day(mandate.authority().validFrom()),
                         mandate.payer().ending(),
-                        mandate.authority().noticeDays(),
-                        paper.creditor(business).identifier().value(),
-                        business.name());
+                        String.valueOf(mandate.authority().noticeDays())),
+                words.say(
+                        in,
+                        "mandate.letter.identifier",
+                        paper.creditor(business).identifier().value()),
+                business.name() + "\n");
         return new Letter(
                 sender(business),
-                "Your direct debit mandate " + mandate.reference() + " is active",
+                words.say(in, "mandate.letter.subject", mandate.reference().value()),
                 body,
                 List.of(new Letter.Attachment(
                         "mandate-" + mandate.reference().value().replaceAll("[^A-Za-z0-9-]", "_") + ".pdf",
@@ -72,17 +84,21 @@ class MandateLetters implements LetterWriter {
     private Letter link(Business business, Message message) {
         MandateLink link = links.find(message.business(), new MandateLinkId(message.subject()))
                 .orElseThrow(NotHere::new);
-        String body =
-                """
-                Dear %s,
+        Habit in = habit(message);
+        String body = String.join(
+                "\n\n",
+                words.say(in, "letter.dear", link.customerName()),
+                words.say(in, "mandate.letter.link", in.day(link.expiresOn())),
+                links.address(link),
+                business.name() + "\n");
+        return new Letter(sender(business), words.say(in, "mandate.letter.link.subject"), body, List.of());
+    }
 
-                with a direct debit mandate we collect what you owe us when it is due, and you need not think of it. You can give it here, with your own account, until %s:
-
-                %s
-
-                %s
-                """.formatted(link.customerName(), Texts.day(link.expiresOn()), links.address(link), business.name());
-        return new Letter(sender(business), "Pay by direct debit", body, List.of());
+    private Habit habit(Message message) {
+        return new Habit(rules.of(message.business(), message.customer())
+                .language()
+                .value()
+                .locale());
     }
 
     private static Letter.Sender sender(Business business) {

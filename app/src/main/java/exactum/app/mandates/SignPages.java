@@ -2,6 +2,8 @@ package exactum.app.mandates;
 
 import exactum.app.business.Business;
 import exactum.app.business.FindBusinesses;
+import exactum.app.customers.BillingRules;
+import exactum.app.customers.PageLanguage;
 import exactum.app.installation.BusinessClock;
 import exactum.app.web.NotHere;
 import exactum.app.web.TypedForm;
@@ -20,6 +22,7 @@ import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.HashMap;
 import java.util.HexFormat;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import org.springframework.http.HttpHeaders;
@@ -43,6 +46,7 @@ class SignPages {
     private final Mandates change;
     private final MandatePaper paper;
     private final FindBusinesses businesses;
+    private final BillingRules rules;
     private final BusinessClock clock;
 
     SignPages(
@@ -51,7 +55,9 @@ class SignPages {
             Mandates change,
             MandatePaper paper,
             FindBusinesses businesses,
+            BillingRules rules,
             BusinessClock clock) {
+        this.rules = rules;
         this.links = links;
         this.mandates = mandates;
         this.change = change;
@@ -67,8 +73,9 @@ class SignPages {
     }
 
     @GetMapping("/pay/mandate/{token}")
-    String page(@PathVariable String token, HttpServletResponse response, Model model) {
+    String page(@PathVariable String token, HttpServletRequest request, HttpServletResponse response, Model model) {
         Optional<MandateLink> link = links.findByToken(token);
+        speak(link, request, response, model);
         if (link.isEmpty()) {
             response.setStatus(404);
             return "payer/unknown";
@@ -85,19 +92,34 @@ class SignPages {
         return "mandates/closed";
     }
 
+    /** In the language they chose, else the customer’s. */
+    private void speak(
+            Optional<MandateLink> link, HttpServletRequest request, HttpServletResponse response, Model model) {
+        PageLanguage.speak(
+                request,
+                response,
+                model,
+                () -> link.map(l -> rules.of(l.business(), l.customer())
+                                .language()
+                                .value()
+                                .locale())
+                        .orElse(Locale.ENGLISH));
+    }
+
     private void put(String token, MandateLink link, Model model) {
         Business business = businesses.get(link.business());
-        SchemeRules rules = link.asked().scheme().rules();
+        SchemeRules scheme = link.asked().scheme().rules();
         model.addAttribute("token", token);
         model.addAttribute("link", link);
         model.addAttribute("business", business);
         model.addAttribute("creditor", paper.creditor(business));
-        model.addAttribute("wording", rules.wording());
-        model.addAttribute("consent", consent(business, rules));
+        String language = (String) model.getAttribute("language");
+        model.addAttribute("wording", scheme.wording(language));
+        model.addAttribute("consent", consent(business, scheme, language));
     }
 
-    private static String consent(Business business, SchemeRules rules) {
-        return rules.wording().authority().formatted(business.identity().legalName());
+    private static String consent(Business business, SchemeRules rules, String language) {
+        return rules.wording(language).authority().formatted(business.identity().legalName());
     }
 
     @GetMapping("/pay/mandate/{token}/mandate.pdf")
@@ -126,8 +148,15 @@ class SignPages {
 
     /** Asked while the number is typed: what is wrong with it, or that it can be one. */
     @GetMapping("/pay/mandate/{token}/iban")
-    String iban(@PathVariable String token, @RequestParam(defaultValue = "") String iban, Model model) {
-        if (links.findByToken(token).isEmpty() || iban.isBlank()) return "mandates/sign :: iban-said";
+    String iban(
+            @PathVariable String token,
+            @RequestParam(defaultValue = "") String iban,
+            HttpServletRequest request,
+            HttpServletResponse response,
+            Model model) {
+        Optional<MandateLink> link = links.findByToken(token);
+        speak(link, request, response, model);
+        if (link.isEmpty() || iban.isBlank()) return "mandates/sign :: iban-said";
         try {
             model.addAttribute("right", new Iban(iban).printed());
         } catch (Refusal wrong) {
@@ -144,15 +173,16 @@ class SignPages {
             HttpServletResponse response,
             Model model) {
         Optional<MandateLink> link = links.findByToken(token);
-        if (link.isEmpty()) return page(token, response, model);
+        speak(link, request, response, model);
+        if (link.isEmpty()) return page(token, request, response, model);
         try {
-            Signed signed = signed(fields, link.get(), request);
+            Signed signed = signed(fields, link.get(), request, (String) model.getAttribute("language"));
             links.sign(link.get(), signed.account(), signed.signature());
             return "redirect:/pay/mandate/" + token;
         } catch (Refusal refused) {
             model.addAttribute("notice", said(refused));
             model.addAttribute("typed", fields);
-            return page(token, response, model);
+            return page(token, request, response, model);
         }
     }
 
@@ -166,13 +196,13 @@ class SignPages {
 
     private record Signed(NewMandate.Account account, NewMandate.Signature signature) {}
 
-    private Signed signed(Map<String, String> fields, MandateLink link, HttpServletRequest request) {
+    private Signed signed(Map<String, String> fields, MandateLink link, HttpServletRequest request, String language) {
         var texts = new HashMap<>(fields);
         texts.remove("drawing");
-        return TypedForm.read(texts, f -> signed(f, fields.getOrDefault("drawing", ""), link, request));
+        return TypedForm.read(texts, f -> signed(f, fields.getOrDefault("drawing", ""), link, request, language));
     }
 
-    private Signed signed(TypedForm f, String drawing, MandateLink link, HttpServletRequest request) {
+    private Signed signed(TypedForm f, String drawing, MandateLink link, HttpServletRequest request, String language) {
         var account = new NewMandate.Account(
                 f.required("payer", "name", TextKind.NAME), f.parsed("iban", "IBAN", Iban::new), "");
         boolean typed = f.has("typed");
@@ -183,7 +213,7 @@ class SignPages {
                     "Sign with a finger or the mouse, or tick that your typed name is your signature.");
         if (!f.has("agree")) f.refuse("agree", "mandate.not-agreed", "Tick that you agree. Nothing was signed.");
         Business business = businesses.get(link.business());
-        String consent = consent(business, link.asked().scheme().rules());
+        String consent = consent(business, link.asked().scheme().rules(), language);
         return new Signed(
                 account,
                 new NewMandate.Signature(

@@ -36,8 +36,13 @@ public interface SchemeRules {
     /** A name or a text in the letters that the scheme carries, cut to a length. */
     String text(String said, int most);
 
-    /** How its form is titled, and what the payer says with a signature. */
+    /** How its form is titled, and what the payer says with a signature, in English. */
     Wording wording();
+
+    /** The same in a language, as ISO 639-1 names it; in English where the scheme’s words in it are not known here. */
+    default Wording wording(String language) {
+        return wording();
+    }
 
     /**
      * Whose accounts a scheme debits.

@@ -36,7 +36,12 @@ public final class SepaRules implements SchemeRules {
                     "SEPA Direct Debit Mandate",
                     "By signing this mandate form, you authorise (A) %1$s to send instructions to your bank to debit your account and (B) your bank to debit your account in accordance with the instructions from %1$s.",
                     "As part of your rights, you are entitled to a refund from your bank under the terms and conditions of your agreement with your bank. A refund must be claimed within 8 weeks starting from the date on which your account was debited. Your rights are explained in a statement that you can obtain from your bank.",
-                    "EPC016-06, mandate text"));
+                    "EPC016-06, mandate text"),
+            new Wording(
+                    "SEPA-Lastschriftmandat",
+                    "Ich ermächtige (A) %1$s, Zahlungen von meinem Konto mittels Lastschrift einzuziehen. Zugleich (B) weise ich mein Kreditinstitut an, die von %1$s auf mein Konto gezogenen Lastschriften einzulösen.",
+                    "Hinweis: Ich kann innerhalb von acht Wochen, beginnend mit dem Belastungsdatum, die Erstattung des belasteten Betrages verlangen. Es gelten dabei die mit meinem Kreditinstitut vereinbarten Bedingungen.",
+                    "EPC016-06, mandate text in German; from memory"));
 
     public static final SepaRules B2B = new SepaRules(
             new Payers(false, true),
@@ -45,13 +50,20 @@ public final class SepaRules implements SchemeRules {
                     "SEPA Business-to-Business Direct Debit Mandate",
                     "By signing this mandate form, you authorise (A) %1$s to send instructions to your bank to debit your account and (B) your bank to debit your account in accordance with the instructions from %1$s.",
                     "This mandate is only intended for business-to-business transactions. You are not entitled to a refund from your bank after your account has been debited, but you are entitled to request your bank not to debit your account up until the day on which the payment is due.",
-                    "EPC222-07, mandate text"));
+                    "EPC222-07, mandate text"),
+            new Wording(
+                    "SEPA-Firmenlastschrift-Mandat",
+                    "Ich ermächtige (A) %1$s, Zahlungen von meinem Konto mittels Lastschrift einzuziehen. Zugleich (B) weise ich mein Kreditinstitut an, die von %1$s auf mein Konto gezogenen Lastschriften einzulösen.",
+                    "Hinweis: Dieses Mandat dient nur dem Einzug von Lastschriften, die auf Konten von Unternehmen gezogen sind. Ich bin nicht berechtigt, nach der erfolgten Einlösung eine Erstattung des belasteten Betrages zu verlangen. Ich bin berechtigt, mein Kreditinstitut bis zum Fälligkeitstag anzuweisen, Lastschriften nicht einzulösen.",
+                    "EPC222-07, mandate text in German; from memory"));
 
     private final Payers payers;
     private final List<SchemeTerms> terms;
     private final Wording wording;
+    private final Wording german;
 
-    private SepaRules(Payers payers, List<SchemeTerms> terms, Wording wording) {
+    private SepaRules(Payers payers, List<SchemeTerms> terms, Wording wording, Wording german) {
+        this.german = german;
         this.payers = payers;
         this.terms = terms;
         this.wording = wording;
@@ -110,6 +122,11 @@ public final class SepaRules implements SchemeRules {
     @Override
     public String text(String said, int most) {
         return SepaText.of(said, most);
+    }
+
+    @Override
+    public Wording wording(String language) {
+        return language.equals("de") ? german : wording;
     }
 
     @Override
