@@ -35,11 +35,13 @@ final class CardProcessor implements AutoCloseable {
     static final class Page {
         final String reference;
         final String amount;
+        final String asked;
         volatile String state = "open";
         private volatile String sale = "null";
         private volatile String card = "null";
 
-        private Page(String reference, String amount) {
+        private Page(String reference, String amount, String asked) {
+            this.asked = asked;
             this.reference = reference;
             this.amount = amount;
         }
@@ -167,7 +169,7 @@ final class CardProcessor implements AutoCloseable {
         Matcher amount = AMOUNT.matcher(body);
         if (!amount.find()) throw new IllegalArgumentException(body);
         String reference = byKey.computeIfAbsent(key, k -> "co_%05d".formatted(count.incrementAndGet()));
-        return pages.computeIfAbsent(reference, r -> new Page(r, amount.group(1)))
+        return pages.computeIfAbsent(reference, r -> new Page(r, amount.group(1), body))
                 .json();
     }
 

@@ -39,7 +39,7 @@ abstract class ProcessorContract {
     }
 
     private static ProcessorPort.PageWanted page(ProcessorPort.Purpose purpose, String amount, boolean keep) {
-        return new ProcessorPort.PageWanted(purpose, order(amount), keep, false, "http://127.0.0.1:1/back");
+        return new ProcessorPort.PageWanted(purpose, order(amount), keep, false, "http://127.0.0.1:1/back", List.of());
     }
 
     private ProcessorPort.KeptCard kept() {
@@ -178,6 +178,21 @@ abstract class ProcessorContract {
                 .isInstanceOfSatisfying(
                         NoAnswer.class, n -> assertThat(n.isPerhapsDone()).isFalse());
         assertThat(port().refund(key(), sale, euro("30.00")).sale()).isEqualTo(sale);
+    }
+
+    @Test
+    void the_lines_of_an_order_travel_with_it_and_add_up() {
+        ProcessorPort.KeptCard card = kept();
+        var berth = new ProcessorPort.Line("Summer berth, 12 m", "1", "month", euro("640.00"), euro("147.20"));
+        var power = new ProcessorPort.Line("Shore power", "118", "kWh", euro("40.12"), euro("5.42"));
+        var right = new ProcessorPort.ChargeWanted(
+                order("832.74"), card.token(), card.network(), false, true, List.of(berth, power));
+        assertThat(approved(port().charge(key(), right)).captured()).isEqualTo(euro("832.74"));
+        var wrong = new ProcessorPort.ChargeWanted(
+                order("832.74"), card.token(), card.network(), false, true, List.of(berth));
+        assertThatThrownBy(() -> port().charge(key(), wrong))
+                .isInstanceOfSatisfying(
+                        NoAnswer.class, n -> assertThat(n.isPerhapsDone()).isFalse());
     }
 
     @Test

@@ -13,6 +13,7 @@ import exactum.core.ids.CardPageId;
 import exactum.core.ids.CustomerId;
 import exactum.core.money.Money;
 import java.util.Currency;
+import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
 import org.springframework.stereotype.Component;
@@ -92,7 +93,8 @@ public class AskForCard {
                 new ProcessorPort.Order("CARD-" + holder.code(), holder.code(), Money.zero(currency)),
                 true,
                 way == CardOnFile.Way.PHONE,
-                returnTo.apply(page.id()));
+                returnTo.apply(page.id()),
+                List.of());
         try {
             ProcessorPort.Page opened =
                     connections.to(account.get()).open(page.id().toString(), wanted);

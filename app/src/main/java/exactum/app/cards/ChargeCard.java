@@ -1,7 +1,6 @@
 package exactum.app.cards;
 
 import exactum.app.customers.FindCustomers;
-import exactum.app.documents.FindDocuments;
 import exactum.app.installation.BusinessClock;
 import exactum.app.setup.FindSetup;
 import exactum.app.setup.ProcessorAccount;
@@ -9,9 +8,7 @@ import exactum.core.card.Decline;
 import exactum.core.card.NoAnswer;
 import exactum.core.card.ProcessorPort;
 import exactum.core.card.ProcessorPort.Answer;
-import exactum.core.ids.BusinessId;
 import java.time.Duration;
-import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -27,7 +24,7 @@ class ChargeCard {
     private final CardStore cards;
     private final FindSetup setup;
     private final FindCustomers customers;
-    private final FindDocuments documents;
+    private final LineDetail lines;
     private final Connections connections;
     private final SettleSale settle;
     private final BusinessClock clock;
@@ -38,7 +35,7 @@ class ChargeCard {
             CardStore cards,
             FindSetup setup,
             FindCustomers customers,
-            FindDocuments documents,
+            LineDetail lines,
             Connections connections,
             SettleSale settle,
             BusinessClock clock,
@@ -47,7 +44,7 @@ class ChargeCard {
         this.cards = cards;
         this.setup = setup;
         this.customers = customers;
-        this.documents = documents;
+        this.lines = lines;
         this.connections = connections;
         this.settle = settle;
         this.clock = clock;
@@ -80,7 +77,7 @@ class ChargeCard {
                 card.network(),
                 isPresent,
                 true,
-                lines(collection));
+                lines.of(collection));
         transaction.executeWithoutResult(s -> collections.begins(collection));
         try {
             return take(account, collection, connections.to(account).charge(key(collection), wanted));
@@ -140,17 +137,6 @@ class ChargeCard {
                 .orElseThrow()
                 .state()
                 .isLive()) collections.close(collection, CollectionState.REJECTED);
-    }
-
-    /** What a business card's statement names: the lines of the document that is paid in full, each with its tax. */
-    private List<ProcessorPort.Line> lines(Collection collection) {
-        BusinessId business = collection.business();
-        if (collection.document() == null) return List.of();
-        return documents
-                .find(business, collection.document())
-                .filter(d -> d.gross().equals(collection.amount()))
-                .map(LineDetail::of)
-                .orElse(List.of());
     }
 
     private ProcessorAccount account(Collection collection) {

@@ -63,7 +63,8 @@ public final class HttpProcessor implements ProcessorPort {
 
     @Override
     public Page open(String key, PageWanted wanted) {
-        Map<String, String> body = new HashMap<>(order(wanted.order()));
+        Map<String, Object> body = new HashMap<>(order(wanted.order()));
+        if (!wanted.lines().isEmpty()) body.put("lines", lines(wanted.lines()));
         body.put("purpose", wanted.purpose().name().toLowerCase(Locale.ROOT));
         body.put("keep", String.valueOf(wanted.keep()));
         body.put("by_phone", String.valueOf(wanted.byPhone()));
@@ -113,9 +114,12 @@ public final class HttpProcessor implements ProcessorPort {
         body.put("network", wanted.network());
         body.put("payer_present", wanted.isPresent());
         body.put("capture", wanted.capture());
-        if (!wanted.lines().isEmpty())
-            body.put("lines", wanted.lines().stream().map(HttpProcessor::line).toList());
+        if (!wanted.lines().isEmpty()) body.put("lines", lines(wanted.lines()));
         return asked(() -> ProcessorJson.answer(post("/api/charges", key, body)));
+    }
+
+    private static List<Map<String, String>> lines(List<Line> lines) {
+        return lines.stream().map(HttpProcessor::line).toList();
     }
 
     private static Map<String, String> line(Line line) {

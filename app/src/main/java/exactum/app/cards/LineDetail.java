@@ -1,21 +1,42 @@
 package exactum.app.cards;
 
 import exactum.app.documents.Document;
+import exactum.app.documents.FindDocuments;
 import exactum.app.web.Texts;
 import exactum.core.card.ProcessorPort;
 import exactum.core.money.Money;
 import exactum.core.money.Rounding;
 import java.util.ArrayList;
 import java.util.List;
+import org.springframework.stereotype.Component;
 
 /**
  * The lines of a document as a business card's statement names them (level 3 data, common practice): description of at most 26
- * characters, quantity, net and tax. The tax of a rate is shared over its lines, so that all lines add up to the gross amount.
+ * characters, quantity, net and tax. The tax of a rate is shared over its lines, so that all lines add up to the gross amount; what would not add up is left out.
  */
-final class LineDetail {
+@Component
+class LineDetail {
     private static final int LONGEST = 26;
+    private final FindDocuments documents;
 
-    private LineDetail() {}
+    LineDetail(FindDocuments documents) {
+        this.documents = documents;
+    }
+
+    /** Of a collection that pays one document in full; none for any other. */
+    List<ProcessorPort.Line> of(Collection collection) {
+        if (collection.document() == null) return List.of();
+        return documents
+                .find(collection.business(), collection.document())
+                .filter(d -> d.gross().equals(collection.amount()))
+                .map(LineDetail::of)
+                .filter(lines -> total(collection.amount(), lines).equals(collection.amount()))
+                .orElse(List.of());
+    }
+
+    private static Money total(Money like, List<ProcessorPort.Line> lines) {
+        return lines.stream().map(l -> l.net().plus(l.tax())).reduce(like.withMinor(0), Money::plus);
+    }
 
     static List<ProcessorPort.Line> of(Document document) {
         var lines = new ArrayList<ProcessorPort.Line>();

@@ -37,6 +37,7 @@ public class StartCardPayment {
     private final Connections connections;
     private final FindCards cards;
     private final ChargeCard charges;
+    private final LineDetail lines;
     private final AskProcessor ask;
     private final WithdrawCheckouts withdraw;
     private final Offers offers;
@@ -53,6 +54,7 @@ public class StartCardPayment {
             Connections connections,
             FindCards cards,
             ChargeCard charges,
+            LineDetail lines,
             AskProcessor ask,
             WithdrawCheckouts withdraw,
             Offers offers,
@@ -67,6 +69,7 @@ public class StartCardPayment {
         this.connections = connections;
         this.cards = cards;
         this.charges = charges;
+        this.lines = lines;
         this.ask = ask;
         this.withdraw = withdraw;
         this.offers = offers;
@@ -236,7 +239,8 @@ public class StartCardPayment {
                                     new ProcessorPort.Order(begun.about(), customer, collection.amount()),
                                     collection.checkout().consent() != null,
                                     false,
-                                    returnTo + "?payment=" + collection.id()));
+                                    returnTo + "?payment=" + collection.id(),
+                                    lines.of(collection)));
             transaction.executeWithoutResult(s -> collections.opened(collection, checkout));
             return new Outcome.Opened(checkout.url());
         } catch (NoAnswer away) {

@@ -59,8 +59,13 @@ public interface ProcessorPort {
      * @param keep whether the card is kept, which the payer agreed to
      * @param byPhone whether it is one of us who types what the cardholder says
      * @param returnTo where the browser is led afterwards
+     * @param lines what the order is made of, which add up to its amount; empty where it is not one whole document
      */
-    record PageWanted(Purpose purpose, Order order, boolean keep, boolean byPhone, String returnTo) {}
+    record PageWanted(Purpose purpose, Order order, boolean keep, boolean byPhone, String returnTo, List<Line> lines) {
+        public PageWanted {
+            lines = List.copyOf(lines);
+        }
+    }
 
     /** A page of the processor where one card is entered. */
     record Page(String reference, String url) {}

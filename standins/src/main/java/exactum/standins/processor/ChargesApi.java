@@ -37,6 +37,7 @@ class ChargesApi {
         Desk.Account account = merchants.of(authorization);
         if (!account.currency().equals(body.get("currency")))
             throw new ResponseStatusException(HttpStatus.UNPROCESSABLE_CONTENT, "This account takes another currency.");
+        OrderLines.check(body.get("lines"), account.currency(), body.get("amount"));
         return charges.json(charges.charge(
                 account.currency(),
                 new Charges.Wanted(

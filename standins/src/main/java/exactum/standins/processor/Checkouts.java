@@ -41,19 +41,19 @@ public class Checkouts {
     }
 
     /** Opens a page; empty if the key was used with another amount, purpose or reference. */
-    synchronized Optional<Checkout> open(String key, Map<String, String> wanted) {
-        String currency = wanted.get("currency");
+    synchronized Optional<Checkout> open(String key, Map<String, Object> wanted) {
+        String currency = text(wanted, "currency");
         var fresh = new Checkout(
                 "co_" + UUID.randomUUID().toString().replace("-", ""),
                 key,
-                wanted.getOrDefault("purpose", "pay"),
-                Money.of(currency, wanted.get("amount")).plain(),
+                wanted.containsKey("purpose") ? text(wanted, "purpose") : "pay",
+                Money.of(currency, text(wanted, "amount")).plain(),
                 currency,
-                wanted.get("reference"),
-                wanted.get("customer"),
-                Boolean.parseBoolean(wanted.get("keep")),
-                Boolean.parseBoolean(wanted.get("by_phone")),
-                wanted.get("return_to"),
+                text(wanted, "reference"),
+                text(wanted, "customer"),
+                Boolean.parseBoolean(text(wanted, "keep")),
+                Boolean.parseBoolean(text(wanted, "by_phone")),
+                text(wanted, "return_to"),
                 "open",
                 null,
                 null,
@@ -66,6 +66,10 @@ public class Checkouts {
         if (before.isPresent()) return before.filter(c -> c.sameAs(fresh));
         checkouts.put(fresh.id(), fresh);
         return Optional.of(fresh);
+    }
+
+    private static String text(Map<String, Object> wanted, String name) {
+        return (String) wanted.get(name);
     }
 
     Optional<Checkout> find(String id) {

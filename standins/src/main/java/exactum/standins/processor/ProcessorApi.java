@@ -72,10 +72,11 @@ class ProcessorApi {
     ResponseEntity<Map<String, Object>> open(
             @RequestHeader(name = "Authorization", required = false) String authorization,
             @RequestHeader(name = "Idempotency-Key", required = false) String key,
-            @RequestBody Map<String, String> body) {
+            @RequestBody Map<String, Object> body) {
         Desk.Account account = merchants.of(authorization);
         if (!account.currency().equals(body.get("currency")))
             throw new ResponseStatusException(HttpStatus.UNPROCESSABLE_CONTENT, "This account takes another currency.");
+        OrderLines.check(body.get("lines"), account.currency(), body.get("amount"));
         Checkout checkout = checkouts
                 .open(Merchants.key(key), body)
                 .orElseThrow(() -> new ResponseStatusException(
