@@ -2,7 +2,6 @@ package exactum.core.bank;
 
 import exactum.core.money.Money;
 import exactum.core.text.CleanText;
-import java.nio.charset.StandardCharsets;
 import java.util.Optional;
 
 /**
@@ -44,6 +43,13 @@ public final class TransferCode {
                 reference == null ? "" : reference.value(),
                 reference == null ? CleanText.harmless(text, LONGEST_TEXT) : "");
         String trimmed = code.stripTrailing();
-        return trimmed.getBytes(StandardCharsets.UTF_8).length > MOST_BYTES ? Optional.empty() : Optional.of(trimmed);
+        return bytes(trimmed) > MOST_BYTES ? Optional.empty() : Optional.of(trimmed);
+    }
+
+    /** How many bytes the text has in UTF-8 (RFC 3629). */
+    private static int bytes(String text) {
+        return text.codePoints()
+                .map(c -> c < 0x80 ? 1 : c < 0x800 ? 2 : c < 0x10000 ? 3 : 4)
+                .sum();
     }
 }

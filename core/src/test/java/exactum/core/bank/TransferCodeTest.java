@@ -33,6 +33,13 @@ class TransferCodeTest {
     }
 
     @Test
+    void there_is_none_for_more_than_331_bytes_as_utf_8_counts_them() {
+        Money euro = Money.of("EUR", "1.00");
+        assertThat(TransferCode.of("L", "", IBAN, euro, null, "é".repeat(140))).isPresent();
+        assertThat(TransferCode.of("L", "", IBAN, euro, null, "€".repeat(140))).isEmpty();
+    }
+
+    @Test
     void there_is_none_for_other_currencies_and_amounts_out_of_range() {
         for (Money amount : new Money[] {
             Money.of("GBP", "10.00"),
