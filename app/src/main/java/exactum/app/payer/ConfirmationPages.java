@@ -130,8 +130,19 @@ class ConfirmationPages {
     private Optional<String> known(Visit visit, Collection collection) {
         List<FindPayments.Payment> of = payments.ofCollection(visit.business(), collection.id());
         if (!of.isEmpty())
-            return Optional.of(visit.home() + "/payments/" + of.getLast().id());
+            return Optional.of(
+                    isAhead(visit, of.getLast())
+                            ? visit.home()
+                            : visit.home() + "/payments/" + of.getLast().id());
         return collection.state().isLive() ? Optional.empty() : Optional.of(visit.home());
+    }
+
+    /** Whether it was paid ahead of an invoice and waits for it; the page of the quote says so. */
+    private boolean isAhead(Visit visit, FindPayments.Payment payment) {
+        DocumentId document = visit.link().document();
+        return document != null
+                && payments.reservedFor(visit.business(), document).stream()
+                        .anyMatch(c -> c.means().equals(payment.id()));
     }
 
     /** The confirmation of one payment, which can be printed. */
@@ -152,6 +163,7 @@ class ConfirmationPages {
         List<Settled> settled = settled(visit, payment);
         model.addAttribute("payment", payment);
         model.addAttribute("undone", payment.place() == Place.UNDONE || payment.place() == Place.RETURNED);
+        model.addAttribute("ahead", isAhead(visit, payment));
         model.addAttribute("settled", settled);
         model.addAttribute(
                 "inFull",
