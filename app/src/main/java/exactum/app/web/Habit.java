@@ -10,6 +10,9 @@ import java.util.Locale;
 public record Habit(Locale locale) {
     private static final DateTimeFormatter GERMAN_DAY = DateTimeFormatter.ofPattern("d. MMMM uuuu", Locale.GERMAN);
 
+    private static final DateTimeFormatter GERMAN_WEEKDAY =
+            DateTimeFormatter.ofPattern("EEEE, d. MMMM uuuu", Locale.GERMAN);
+
     private boolean isGerman() {
         return locale.getLanguage().equals("de");
     }
@@ -17,6 +20,11 @@ public record Habit(Locale locale) {
     /** {@code 2 Mar 2026}; {@code 2. März 2026}. */
     public String day(LocalDate date) {
         return isGerman() ? GERMAN_DAY.format(date) : Texts.day(date);
+    }
+
+    /** {@code Mon 2 Mar 2026}; {@code Montag, 2. März 2026}. */
+    public String weekday(LocalDate date) {
+        return isGerman() ? GERMAN_WEEKDAY.format(date) : Texts.weekday(date);
     }
 
     /** A figure that is written in English, such as {@code 1,120.00} or {@code 13.5 %}. */
