@@ -3,7 +3,11 @@ package exactum.app;
 import static exactum.app.World.euro;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import exactum.app.cards.PayWith;
+import exactum.app.cards.StartCardPayment;
+import exactum.app.cards.Wish;
 import exactum.app.documents.Document;
+import exactum.app.settlement.FindClaims;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 
@@ -40,7 +44,11 @@ class LineDetailTest {
     @Test
     void a_part_of_a_document_has_no_lines(World world) {
         Document invoice = world.invoice();
-        world.cardPage(invoice, "100.00");
+        var items = world.bean(FindClaims.class).openOf(world.moorings, invoice.id()).stream()
+                .map(FindClaims.Open::claim)
+                .toList();
+        var wish = new Wish(items, euro("100.00"));
+        world.bean(StartCardPayment.class).start(world.link(invoice), wish, PayWith.NEW_CARD, 10_000, "x");
         assertThat(world.processor.opened().getLast().asked).doesNotContain("\"lines\"");
     }
 }

@@ -11,10 +11,8 @@ import exactum.app.billing.CommitBillingRun;
 import exactum.app.business.Business;
 import exactum.app.business.Memberships;
 import exactum.app.business.Role;
-import exactum.app.cards.PayWith;
 import exactum.app.cards.StartCardPayment;
 import exactum.app.cards.TakeInNotice;
-import exactum.app.cards.Wish;
 import exactum.app.catalogue.SaveCatalogue;
 import exactum.app.customers.Customer;
 import exactum.app.customers.CustomerDraft;
@@ -397,20 +395,6 @@ public class World {
                 .filter(p -> url.endsWith(p.reference))
                 .findFirst()
                 .orElseThrow();
-    }
-
-    /** The payer pays a part of a document and stands on the processor's page. */
-    void cardPage(Document document, String part) {
-        var items = context.getBean(FindClaims.class).openOf(moorings, document.id()).stream()
-                .map(FindClaims.Open::claim)
-                .toList();
-        context.getBean(StartCardPayment.class)
-                .start(
-                        link(document),
-                        new Wish(items, euro(part)),
-                        PayWith.NEW_CARD,
-                        euro(part).minor(),
-                        "http://127.0.0.1:1/back");
     }
 
     /** The processor tells of a sale; answers what became of the notice. */

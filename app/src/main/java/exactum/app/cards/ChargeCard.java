@@ -64,7 +64,10 @@ class ChargeCard {
         record NotDone() implements Result {}
     }
 
-    /** Charges it, with the payer there or not. No transaction is open meanwhile. */
+    /**
+     * Charges it, with the payer there or not; what somebody else charges already, or what was taken back meanwhile, is not
+     * charged. No transaction is open while the processor answers.
+     */
     Result charge(Collection collection, String number, boolean isPresent) {
         ProcessorAccount account = account(collection);
         CardOnFile card =
@@ -78,7 +81,8 @@ class ChargeCard {
                 isPresent,
                 true,
                 lines.of(collection));
-        transaction.executeWithoutResult(s -> collections.begins(collection));
+        boolean begins = Boolean.TRUE.equals(transaction.execute(s -> collections.begins(collection)));
+        if (!begins) return new Result.Unknown();
         try {
             return take(account, collection, connections.to(account).charge(key(collection), wanted));
         } catch (NoAnswer none) {

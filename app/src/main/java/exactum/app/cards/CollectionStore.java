@@ -176,13 +176,14 @@ class CollectionStore implements FindCollections {
         return rows.map(r -> new Listed(byId.get(r.get(COLLECTION.ID)), r.get(DOCUMENT.NUMBER), r.get(CUSTOMER.NAME)));
     }
 
-    /** A kept card is about to be charged: from now on it may have been. */
-    void begins(Collection c) {
-        db.update(COLLECTION)
-                .set(COLLECTION.STATE, CollectionState.IN_FLIGHT.words())
-                .where(is(c))
-                .and(COLLECTION.STATE.eq(CollectionState.PLANNED.words()))
-                .execute();
+    /** A kept card is about to be charged: from now on it may have been. False if it was begun before, or ended meanwhile. */
+    boolean begins(Collection c) {
+        return db.update(COLLECTION)
+                        .set(COLLECTION.STATE, CollectionState.IN_FLIGHT.words())
+                        .where(is(c))
+                        .and(COLLECTION.STATE.eq(CollectionState.PLANNED.words()))
+                        .execute()
+                == 1;
     }
 
     /** When it began, by the clock on the wall. */

@@ -2,7 +2,7 @@ package exactum.app.cards;
 
 import exactum.app.customers.FindCustomers;
 import exactum.app.daysheet.Decision;
-import exactum.app.daysheet.DecisionSource;
+import exactum.app.daysheet.FewDecisions;
 import exactum.app.daysheet.Station;
 import exactum.app.daysheet.Wanted;
 import exactum.core.card.CardExpiry;
@@ -12,34 +12,20 @@ import org.springframework.stereotype.Component;
 
 /** Cards on file that are good no more soon, or since lately, while their holders have no other. */
 @Component
-class ExpiringCards implements DecisionSource {
+class ExpiringCards extends FewDecisions {
     private static final String KEY = "card-expires/";
     private final CardStore cards;
     private final FindCustomers customers;
 
     ExpiringCards(CardStore cards, FindCustomers customers) {
+        super(Station.AGREE, KEY);
         this.cards = cards;
         this.customers = customers;
     }
 
     @Override
-    public Station station() {
-        return Station.AGREE;
-    }
-
-    @Override
-    public String prefix() {
-        return KEY;
-    }
-
-    @Override
-    public int count(BusinessId business, Wanted wanted) {
-        return find(business, wanted).count();
-    }
-
-    @Override
-    public Found find(BusinessId business, Wanted wanted) {
-        List<Decision> all = cards.expiring(business, wanted.today()).stream()
+    protected List<Decision> decisions(BusinessId business, Wanted wanted) {
+        return cards.expiring(business, wanted.today()).stream()
                 .filter(c -> wanted.has(KEY + c.id()))
                 .map(c -> Decision.of(
                         KEY + c.id(),
@@ -56,6 +42,5 @@ class ExpiringCards implements DecisionSource {
                         "/customers/" + c.customer() + "#cards",
                         Decision.Step.open("See it", "/customers/" + c.customer() + "#cards")))
                 .toList();
-        return Found.all(all);
     }
 }

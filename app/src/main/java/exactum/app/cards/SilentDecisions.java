@@ -2,7 +2,7 @@ package exactum.app.cards;
 
 import exactum.app.business.Power;
 import exactum.app.daysheet.Decision;
-import exactum.app.daysheet.DecisionSource;
+import exactum.app.daysheet.FewDecisions;
 import exactum.app.daysheet.Station;
 import exactum.app.daysheet.Wanted;
 import exactum.app.web.Texts;
@@ -17,40 +17,26 @@ import org.springframework.stereotype.Component;
 
 /** Card payments of which the processor has not said what became of them: they are asked about by themselves, and wait here until then. */
 @Component
-class SilentDecisions implements DecisionSource {
+class SilentDecisions extends FewDecisions {
     private static final String KEY = "silent/";
     private static final int MOST = 500;
     private final CollectionStore collections;
 
     SilentDecisions(CollectionStore collections) {
+        super(Station.COLLECT, KEY);
         this.collections = collections;
-    }
-
-    @Override
-    public Station station() {
-        return Station.COLLECT;
-    }
-
-    @Override
-    public String prefix() {
-        return KEY;
-    }
-
-    @Override
-    public int count(BusinessId business, Wanted wanted) {
-        return find(business, wanted).count();
     }
 
     /** One decision for each currency. */
     @Override
-    public Found find(BusinessId business, Wanted wanted) {
+    protected List<Decision> decisions(BusinessId business, Wanted wanted) {
         Map<String, List<Collection>> silent = collections.unanswered(business, MOST).stream()
                 .collect(Collectors.groupingBy(
                         c -> c.amount().currency().getCurrencyCode(), TreeMap::new, Collectors.toList()));
-        return Found.all(silent.entrySet().stream()
+        return silent.entrySet().stream()
                 .filter(e -> wanted.has(KEY + e.getKey()))
                 .map(e -> decision(e.getKey(), e.getValue()))
-                .toList());
+                .toList();
     }
 
     private static Decision decision(String currency, List<Collection> silent) {
