@@ -21,7 +21,14 @@
     typedMeanwhile = new Set();
     document.body.dispatchEvent(new Event("retype"));
   });
-  const beforeNodeMorphed = (here, fresh) => !fresh.dataset?.stands && !typedMeanwhile.has(here.id);
+
+  // What a refused press said stands until something is typed, also where an answer to earlier typing comes after it.
+  let refusalStands = false;
+  const isRefusal = (element) => element.matches?.("#typed .dock .problem");
+  document.addEventListener("htmx:afterSwap", (event) => { if (isRefusal(event.detail.target)) refusalStands = true; });
+  ["input", "change"].forEach((kind) => document.addEventListener(kind, (event) => { if (event.target.closest("#typed")) refusalStands = false; }));
+  document.addEventListener("htmx:beforeRequest", (event) => { if (isPaper(event) && event.detail.elt.id !== "typed") refusalStands = false; });
+  const beforeNodeMorphed = (here, fresh) => !fresh.dataset?.stands && !typedMeanwhile.has(here.id) && !(refusalStands && isRefusal(here));
   htmx.defineExtension("paper", {
     isInlineSwap: (style) => style === "grow",
     // Only what is inside is made to answer anew: the paper itself goes on knowing which of its requests are on their way.

@@ -99,6 +99,8 @@ class ArrangementStoriesTest {
             assertThat(page.locator("#addition")).containsText("80.00 more than the total");
             page.getByText("Issue", new Page.GetByTextOptions().setExact(true)).click();
             assertThat(page.locator(".dock .problem")).containsText("80.00 is too much");
+            answered(page, () -> page.locator("#typed").dispatchEvent("retype"));
+            assertThat(page.locator(".dock .problem")).containsText("80.00 is too much");
             page.locator("#mend").click();
             assertThat(page.locator("#addition")).containsText("160.00 + 173.58 + 6 × 173.57 = 1,375.00");
             page.getByText("Issue", new Page.GetByTextOptions().setExact(true)).click();

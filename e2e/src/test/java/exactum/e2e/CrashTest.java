@@ -30,6 +30,7 @@ class CrashTest {
         try (var person = new Person(installation)) {
             person.signIn();
             seed(installation, MANY);
+            installation.slow("document");
             person.goTo("/billing-runs");
             person.press("Rehearse");
             Installation.await(
@@ -39,6 +40,7 @@ class CrashTest {
             Installation.await("the first chunks", () -> installation.count("select count(*) from document") >= 800);
             person.page.navigate("about:blank");
             installation.killApp();
+            installation.fast("document");
             long before = installation.count("select count(*) from document");
             assertThat(before).isBetween(800L, MANY - 1L);
             installation.startApp();
@@ -122,13 +124,16 @@ class CrashTest {
                     .containsText("Done", new LocatorAssertions.ContainsTextOptions().setTimeout(60_000));
             installation.execute(
                     "insert into debit_notice select business_id, id, '2026-06-01', due_date, amount_minor, currency, 'advance notice' from claim");
+            installation.execute("analyze");
             debits.rehearse("16 Jun 2026");
             assertThat(person.page.locator("main")).containsText("2,401 items to collect");
             String run = person.page.url();
+            installation.slow("collection");
             person.page.locator(".dock button.main").click();
             Installation.await("the first chunk", () -> collections(installation) >= 800);
             person.page.navigate("about:blank");
             installation.killApp();
+            installation.fast("collection");
             assertThat(collections(installation)).isBetween(800L, (long) PAYERS);
             installation.startApp();
             Installation.await(

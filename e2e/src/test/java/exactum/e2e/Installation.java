@@ -95,6 +95,7 @@ final class Installation implements AutoCloseable {
             keep(from);
         }
         postgres.begin(database, name(from));
+        if (!app.isAlive()) startApp();
         execute("update scheduled_tasks set picked = false, picked_by = null, last_heartbeat = null");
         tellStandins("/shelves/restore?name=" + name(from));
     }
@@ -191,7 +192,7 @@ final class Installation implements AutoCloseable {
         }
     }
 
-    void startApp() throws IOException {
+    void startApp() {
         app = start("app");
         await("the application", () -> answers(address + "/actuator/health"));
     }
@@ -202,6 +203,18 @@ final class Installation implements AutoCloseable {
 
     void startDatabase() {
         postgres.resume();
+    }
+
+    /** Rows are written to a table so slowly, a second for each statement, that work on it can be caught half-way on any machine. */
+    void slow(String table) {
+        execute(
+                "create or replace function slowly() returns trigger language plpgsql as $$ begin perform pg_sleep(1); return null; end $$");
+        execute("create trigger slowly after insert on %s for each statement execute function slowly()"
+                .formatted(table));
+    }
+
+    void fast(String table) {
+        execute("drop trigger slowly on " + table);
     }
 
     /** Kills the application as kill -9 does. */
@@ -263,7 +276,7 @@ final class Installation implements AutoCloseable {
         return URLEncoder.encode(text, StandardCharsets.UTF_8);
     }
 
-    private Process start(String program) throws IOException {
+    private Process start(String program) {
         Path jar = Path.of("..", program, "target", program + "-0.1-exec.jar")
                 .toAbsolutePath()
                 .normalize();
@@ -276,9 +289,14 @@ final class Installation implements AutoCloseable {
                 "-jar",
                 jar.toString());
         builder.environment().putAll(settings);
-        return builder.redirectErrorStream(true)
-                .redirectOutput(ProcessBuilder.Redirect.appendTo(log(program).toFile()))
-                .start();
+        try {
+            return builder.redirectErrorStream(true)
+                    .redirectOutput(
+                            ProcessBuilder.Redirect.appendTo(log(program).toFile()))
+                    .start();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
     }
 
     private Path log(String program) {
