@@ -113,9 +113,14 @@ final class CardProcessor implements AutoCloseable {
         return charged;
     }
 
-    void forget() {
+    /** As if no charge had ever come. */
+    void forgetCharges() {
         charges.clear();
         charged.clear();
+    }
+
+    void forget() {
+        forgetCharges();
         decline = null;
         losesAnswers = false;
         nonsense = null;

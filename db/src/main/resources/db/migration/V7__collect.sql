@@ -52,6 +52,7 @@ create table card_on_file (
     agreed_at timestamptz not null default now(),
     state text not null check (state in ('usable', 'refused for good', 'removed')),
     cause text not null default '',
+    asked_on date,
     made_by text not null,
     primary key (business_id, id),
     unique (business_id, processor_id, token_digest),
@@ -107,6 +108,71 @@ create index on checkout (business_id, link_id) where link_id is not null;
 create unique index checkout_ref_once on checkout (business_id, processor_id, checkout_ref) where checkout_ref is not null;
 create index on checkout (business_id) where withdrawal = 'wanted';
 create index on checkout (business_id) where unanswered;
+
+-- How a business charges cards on file by itself.
+create table card_setting (
+    business_id int not null references business,
+    timer text not null default 'proposes' check (timer in ('off', 'proposes', 'charges')),
+    moment text not null default 'due' check (moment in ('due', 'issue')),
+    least_minor bigint not null default 100 check (least_minor >= 0),
+    primary key (business_id)
+);
+
+-- A run of charges of cards on file, in one currency: what it proposes, and what became of it.
+create table card_run (
+    business_id int not null references business,
+    id uuid not null,
+    run_no int not null,
+    currency char(3) not null,
+    run_date date not null,
+    until_date date not null,
+    words text not null default '',
+    state text not null check (state in ('planning', 'rehearsed', 'charging', 'done')),
+    planned int not null default 0,
+    left_out int not null default 0,
+    total_minor bigint not null default 0,
+    made_by text not null,
+    made_at timestamptz not null default now(),
+    primary key (business_id, id),
+    unique (business_id, run_no)
+);
+create index on card_run (business_id, made_at);
+
+-- An item as it was planned; it is charged only if all of that is still true.
+create table card_run_item (
+    business_id int not null,
+    run_id uuid not null,
+    item_no int not null,
+    claim_id uuid not null,
+    document_id uuid not null,
+    customer_id uuid not null,
+    card_id uuid,
+    due_date date not null,
+    left_minor bigint not null,
+    currency char(3) not null,
+    amount_minor bigint,
+    credit_minor bigint,
+    discount_minor bigint,
+    tries int not null default 0,
+    reason text,
+    words text,
+    primary key (business_id, run_id, item_no),
+    foreign key (business_id, run_id) references card_run on delete cascade,
+    check ((reason is null) = (amount_minor is not null))
+);
+
+create table card_run_outcome (
+    business_id int not null,
+    run_id uuid not null,
+    item_no int not null,
+    collection_id uuid,
+    reason text,
+    words text,
+    primary key (business_id, run_id, item_no),
+    foreign key (business_id, run_id) references card_run on delete cascade,
+    check ((collection_id is null) <> (reason is null))
+);
+create index on card_run_outcome (business_id, collection_id) where collection_id is not null;
 
 create table processor_event (
     business_id int not null,

@@ -18,6 +18,7 @@ final class ForcedTypes {
         ID_COLUMNS.put("BankAccountId", ".*\\.bank_account_id|bank_account\\.id");
         ID_COLUMNS.put("BankLineId", ".*\\.bank_line_id|bank_line\\.id");
         ID_COLUMNS.put("CardId", ".*\\.card_id|card_on_file\\.id");
+        ID_COLUMNS.put("CardRunId", "card_run_\\w+\\.run_id|card_run\\.id");
         ID_COLUMNS.put("CardPageId", "card_page\\.id");
         ID_COLUMNS.put("ClaimId", ".*\\.claim_id|claim\\.id");
         ID_COLUMNS.put("CollectionId", ".*\\.collection_id|collection\\.id");

@@ -6,6 +6,7 @@ import java.util.Arrays;
 public enum ApprovalKind {
     BILLING_RUN("billing run", "Issuing a billing run"),
     DEBIT_RUN("run of collections", "Collecting over mandates"),
+    CARD_RUN("run of card charges", "Charging cards on file"),
     DOCUMENT("document", "Issuing one document that was typed"),
     WRITE_OFF("write-off", "Writing off what is open of an invoice");
 

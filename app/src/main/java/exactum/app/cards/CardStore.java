@@ -2,6 +2,7 @@ package exactum.app.cards;
 
 import static exactumdb.Tables.CARD_ON_FILE;
 
+import exactum.app.database.IdArray;
 import exactum.app.security.Vault;
 import exactum.core.card.ProcessorPort;
 import exactum.core.ids.BusinessId;
@@ -11,7 +12,9 @@ import exactum.core.ids.ProcessorId;
 import exactumdb.tables.records.CardOnFileRecord;
 import java.time.LocalDate;
 import java.time.YearMonth;
+import java.util.Collection;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
@@ -22,6 +25,7 @@ import org.springframework.stereotype.Component;
 @Component
 class CardStore implements FindCards {
     private static final String TOKEN = "card token";
+    private static final int LAST_DAYS = 14;
     private final DSLContext db;
     private final Vault vault;
 
@@ -68,17 +72,28 @@ class CardStore implements FindCards {
                 .fetch(CardStore::card);
     }
 
-    /**
-     * Those that another card has to be asked for on the day: two months before they are good no more until two months after,
-     * where the customer has none that is good for longer.
-     */
+    /** Those that another card is to be asked for on the day, and was not. */
+    List<CardOnFile> toAsk(BusinessId business, LocalDate today) {
+        return ending(business, today, CARD_ON_FILE.ASKED_ON.isNull());
+    }
+
+    /** Those for a person: of nobody who could be asked, or that end within two weeks although their holders were asked. */
     List<CardOnFile> expiring(BusinessId business, LocalDate today) {
+        return ending(
+                business, today, CARD_ON_FILE.ASKED_ON.isNull().or(CARD_ON_FILE.EXPIRES.le(today.plusDays(LAST_DAYS))));
+    }
+
+    /**
+     * Those that are good no more in two months, or since two months, where the customer has none that is good for longer.
+     */
+    private List<CardOnFile> ending(BusinessId business, LocalDate today, Condition which) {
         LocalDate limit = today.plusMonths(2);
         var longer = CARD_ON_FILE.as("longer");
         return db.selectFrom(CARD_ON_FILE)
                 .where(CARD_ON_FILE.BUSINESS_ID.eq(business))
                 .and(CARD_ON_FILE.STATE.eq(DSL.inline(CardOnFile.State.USABLE.words())))
                 .and(CARD_ON_FILE.EXPIRES.between(today.minusMonths(2), limit))
+                .and(which)
                 .andNotExists(DSL.selectOne()
                         .from(longer)
                         .where(longer.BUSINESS_ID.eq(business))
@@ -89,6 +104,14 @@ class CardStore implements FindCards {
                 .fetch(CardStore::card);
     }
 
+    /** Its holder was asked for another one. */
+    void asked(BusinessId business, CardId id, LocalDate on) {
+        db.update(CARD_ON_FILE)
+                .set(CARD_ON_FILE.ASKED_ON, on)
+                .where(is(business, id))
+                .execute();
+    }
+
     Optional<CardOnFile> findByToken(BusinessId business, ProcessorId processor, String token) {
         return db.selectFrom(CARD_ON_FILE)
                 .where(CARD_ON_FILE.BUSINESS_ID.eq(business))
@@ -97,12 +120,19 @@ class CardStore implements FindCards {
                 .fetchOptional(CardStore::card);
     }
 
+    /** A card and what stands for it at its processor. */
+    record Chargeable(CardOnFile card, String token) {}
+
+    Map<CardId, Chargeable> chargeable(BusinessId business, Collection<CardId> ids) {
+        return db.selectFrom(CARD_ON_FILE)
+                .where(CARD_ON_FILE.BUSINESS_ID.eq(business))
+                .and(DSL.condition("card_on_file.id = any({0})", IdArray.of(ids)))
+                .fetchMap(CARD_ON_FILE.ID, r -> new Chargeable(card(r), vault.decrypt(r.getTokenSecret())));
+    }
+
     /** What stands for it at its processor. */
     String token(BusinessId business, CardId id) {
-        return vault.decrypt(db.select(CARD_ON_FILE.TOKEN_SECRET)
-                .from(CARD_ON_FILE)
-                .where(is(business, id))
-                .fetchSingle(CARD_ON_FILE.TOKEN_SECRET));
+        return chargeable(business, List.of(id)).get(id).token();
     }
 
     /** The same card with another month; the issuer may have changed its number too. */
@@ -111,6 +141,7 @@ class CardStore implements FindCards {
                 .set(CARD_ON_FILE.EXPIRES, now.expires().atEndOfMonth())
                 .set(CARD_ON_FILE.LAST_FOUR, now.lastFour())
                 .set(CARD_ON_FILE.BRAND, now.brand())
+                .setNull(CARD_ON_FILE.ASKED_ON)
                 .where(is(business, id))
                 .execute();
     }

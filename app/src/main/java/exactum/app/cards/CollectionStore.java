@@ -8,6 +8,7 @@ import static exactumdb.Tables.CUSTOMER;
 import static exactumdb.Tables.DOCUMENT;
 
 import exactum.app.database.CopyRows;
+import exactum.app.database.IdArray;
 import exactum.core.card.ProcessorPort;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.ClaimId;
@@ -16,7 +17,9 @@ import exactum.core.ids.DocumentId;
 import exactum.core.ids.PaymentLinkId;
 import exactum.core.ids.ProcessorId;
 import exactum.core.money.Money;
+import exactumdb.tables.records.CheckoutRecord;
 import exactumdb.tables.records.CollectionItemRecord;
+import exactumdb.tables.records.CollectionRecord;
 import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
@@ -24,8 +27,11 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
+import org.jooq.Param;
 import org.jooq.Record;
 import org.jooq.SelectConditionStep;
 import org.jooq.SortField;
@@ -45,31 +51,46 @@ class CollectionStore implements FindCollections {
     }
 
     void insert(Collection c) {
-        db.insertInto(COLLECTION)
-                .set(COLLECTION.BUSINESS_ID, c.business())
-                .set(COLLECTION.ID, c.id())
-                .set(COLLECTION.CHANNEL, "card")
-                .set(COLLECTION.CUSTOMER_ID, c.customer())
-                .set(COLLECTION.DOCUMENT_ID, c.document())
-                .set(COLLECTION.CURRENCY, c.amount().currency().getCurrencyCode())
-                .set(COLLECTION.AMOUNT_MINOR, c.amount().minor())
-                .set(COLLECTION.STATE, c.state().words())
-                .set(COLLECTION.STARTED_ON, c.startedOn())
-                .execute();
+        insertAll(List.of(c));
+    }
+
+    void insertAll(List<Collection> all) {
         CopyRows.into(
                 db,
-                c.items().entrySet().stream()
-                        .map(e -> new CollectionItemRecord(
-                                c.business(), c.id(), e.getKey(), e.getValue().minor(), true))
+                all.stream()
+                        .map(c -> new CollectionRecord()
+                                .setBusinessId(c.business())
+                                .setId(c.id())
+                                .setChannel("card")
+                                .setCustomerId(c.customer())
+                                .setDocumentId(c.document())
+                                .setCurrency(c.amount().currency().getCurrencyCode())
+                                .setAmountMinor(c.amount().minor())
+                                .setState(c.state().words())
+                                .setStartedOn(c.startedOn()))
                         .toList());
-        db.insertInto(CHECKOUT)
-                .set(CHECKOUT.BUSINESS_ID, c.business())
-                .set(CHECKOUT.COLLECTION_ID, c.id())
-                .set(CHECKOUT.PROCESSOR_ID, c.checkout().processor())
-                .set(CHECKOUT.LINK_ID, c.checkout().link())
-                .set(CHECKOUT.CARD_ID, c.checkout().card())
-                .set(CHECKOUT.CONSENT, c.checkout().consent())
-                .execute();
+        CopyRows.into(
+                db,
+                all.stream()
+                        .flatMap(c -> c.items().entrySet().stream()
+                                .map(e -> new CollectionItemRecord(
+                                        c.business(),
+                                        c.id(),
+                                        e.getKey(),
+                                        e.getValue().minor(),
+                                        true)))
+                        .toList());
+        CopyRows.into(
+                db,
+                all.stream()
+                        .map(c -> new CheckoutRecord()
+                                .setBusinessId(c.business())
+                                .setCollectionId(c.id())
+                                .setProcessorId(c.checkout().processor())
+                                .setLinkId(c.checkout().link())
+                                .setCardId(c.checkout().card())
+                                .setConsent(c.checkout().consent()))
+                        .toList());
     }
 
     @Override
@@ -242,13 +263,33 @@ class CollectionStore implements FindCollections {
 
     /** Ends it; its items are free for another one. */
     void close(Collection c, CollectionState state) {
-        db.update(COLLECTION).set(COLLECTION.STATE, state.words()).where(is(c)).execute();
+        closeAll(c.business(), List.of(c.id()), state);
+    }
+
+    /** Ends several of a business. */
+    void closeAll(BusinessId business, List<CollectionId> ids, CollectionState state) {
+        Param<UUID[]> all = IdArray.of(ids);
+        db.update(COLLECTION)
+                .set(COLLECTION.STATE, state.words())
+                .where(COLLECTION.BUSINESS_ID.eq(business))
+                .and(DSL.condition("collection.id = any({0})", all))
+                .execute();
         db.update(COLLECTION_ITEM)
                 .set(COLLECTION_ITEM.LIVE, false)
-                .where(COLLECTION_ITEM.BUSINESS_ID.eq(c.business()))
-                .and(COLLECTION_ITEM.COLLECTION_ID.eq(c.id()))
+                .where(COLLECTION_ITEM.BUSINESS_ID.eq(business))
+                .and(DSL.condition("collection_item.collection_id = any({0})", all))
                 .and(COLLECTION_ITEM.LIVE)
                 .execute();
+    }
+
+    /** Which of the items are being collected, by card or debit. */
+    Set<ClaimId> beingCollected(BusinessId business, List<ClaimId> claims) {
+        return db.select(COLLECTION_ITEM.CLAIM_ID)
+                .from(COLLECTION_ITEM)
+                .where(COLLECTION_ITEM.BUSINESS_ID.eq(business))
+                .and(DSL.condition("collection_item.claim_id = any({0})", IdArray.of(claims)))
+                .and(COLLECTION_ITEM.LIVE)
+                .fetchSet(COLLECTION_ITEM.CLAIM_ID);
     }
 
     /** Notes that the card page is to be withdrawn, or was. */

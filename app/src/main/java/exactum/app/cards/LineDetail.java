@@ -4,10 +4,16 @@ import exactum.app.documents.Document;
 import exactum.app.documents.FindDocuments;
 import exactum.app.web.Texts;
 import exactum.core.card.ProcessorPort;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.CollectionId;
+import exactum.core.ids.DocumentId;
 import exactum.core.money.Money;
 import exactum.core.money.Rounding;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Objects;
 import org.springframework.stereotype.Component;
 
 /**
@@ -25,13 +31,29 @@ class LineDetail {
 
     /** Of a collection that pays one document in full; none for any other. */
     List<ProcessorPort.Line> of(Collection collection) {
-        if (collection.document() == null) return List.of();
-        return documents
-                .find(collection.business(), collection.document())
-                .filter(d -> d.gross().equals(collection.amount()))
-                .map(LineDetail::of)
-                .filter(lines -> total(collection.amount(), lines).equals(collection.amount()))
-                .orElse(List.of());
+        return ofAll(collection.business(), List.of(collection)).getOrDefault(collection.id(), List.of());
+    }
+
+    /** The same of several; those that have none are not there. */
+    Map<CollectionId, List<ProcessorPort.Line>> ofAll(BusinessId business, List<Collection> all) {
+        Map<DocumentId, Document> paid = new HashMap<>();
+        documents
+                .all(
+                        business,
+                        all.stream()
+                                .map(Collection::document)
+                                .filter(Objects::nonNull)
+                                .distinct()
+                                .toList())
+                .forEach(d -> paid.put(d.id(), d));
+        Map<CollectionId, List<ProcessorPort.Line>> found = new HashMap<>();
+        for (Collection c : all) {
+            Document document = paid.get(c.document());
+            if (document == null || !document.gross().equals(c.amount())) continue;
+            List<ProcessorPort.Line> lines = of(document);
+            if (total(c.amount(), lines).equals(c.amount())) found.put(c.id(), lines);
+        }
+        return found;
     }
 
     private static Money total(Money like, List<ProcessorPort.Line> lines) {

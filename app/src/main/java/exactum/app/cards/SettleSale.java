@@ -1,5 +1,6 @@
 package exactum.app.cards;
 
+import exactum.app.customers.Customer;
 import exactum.app.customers.FindCustomers;
 import exactum.app.documents.AskedBefore;
 import exactum.app.documents.FindDocuments;
@@ -19,15 +20,28 @@ import exactum.core.bank.WaitingKind;
 import exactum.core.card.ProcessorPort;
 import exactum.core.document.DocumentKind;
 import exactum.core.ids.BusinessId;
+import exactum.core.ids.ClaimId;
+import exactum.core.ids.CustomerId;
 import exactum.core.ids.DocumentId;
 import exactum.core.ids.MeansId;
+import exactum.core.ledger.Bookings;
+import exactum.core.ledger.Entry;
+import exactum.core.money.ExchangeRate;
 import exactum.core.money.Money;
 import exactum.core.money.Valued;
 import exactum.core.settlement.Means;
 import exactum.core.settlement.Policy;
+import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.Currency;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
-import java.util.Optional;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
+import java.util.stream.IntStream;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -81,12 +95,58 @@ public class SettleSale {
         this.events = events;
     }
 
+    /** A sale and the collection that it is of. */
+    public record Taken(Collection collection, ProcessorPort.Sale sale) {}
+
     /** Takes it in and answers whether it was new. */
     @Transactional
     public boolean settle(ProcessorAccount processor, Collection collection, ProcessorPort.Sale sale) {
+        return settleAll(processor, List.of(new Taken(collection, sale))) == 1;
+    }
+
+    /** Takes several in, all or none, and answers how many were new. */
+    @Transactional
+    public int settleAll(ProcessorAccount processor, List<Taken> all) {
         BusinessId business = processor.business();
-        claims.hold(business, collection.customer());
-        collections.close(collection, CollectionState.COLLECTED);
+        claims.hold(
+                business,
+                all.stream().map(t -> t.collection().customer()).distinct().toList());
+        collections.closeAll(
+                business, all.stream().map(t -> t.collection().id()).toList(), CollectionState.COLLECTED);
+        Set<String> known = new HashSet<>(settle.salesAmong(
+                business,
+                processor.id(),
+                all.stream().map(t -> t.sale().reference()).toList()));
+        List<Taken> fresh =
+                all.stream().filter(t -> known.add(t.sale().reference())).toList();
+        if (fresh.isEmpty()) return 0;
+        var open = new OpenItems(findClaims.openAmong(
+                business,
+                fresh.stream()
+                        .flatMap(t -> t.collection().items().keySet().stream())
+                        .toList()));
+        List<Means> means = settle.receiveAll(
+                business, fresh.stream().map(t -> payment(processor, t, open)).toList());
+        var worths = new Worths(processor);
+        ledger.bookAll(business, fees(processor, fresh, means, worths));
+        wait.beginAll(business, waiting(processor, fresh, means, worths));
+        confirm.confirmAll(business, means, clock.today(business));
+        events.publishEvent(new SalesTaken(business, processor.id(), sales(fresh, means)));
+        return fresh.size();
+    }
+
+    private static List<SalesTaken.Sale> sales(List<Taken> fresh, List<Means> means) {
+        return IntStream.range(0, fresh.size())
+                .mapToObj(i -> new SalesTaken.Sale(
+                        fresh.get(i).sale().reference(),
+                        fresh.get(i).collection(),
+                        means.get(i).id()))
+                .toList();
+    }
+
+    private NewPayment payment(ProcessorAccount processor, Taken taken, OpenItems open) {
+        ProcessorPort.Sale sale = taken.sale();
+        Collection collection = taken.collection();
         var origin = new NewPayment.Origin(
                 Channel.CARD,
                 sale.card(),
@@ -94,95 +154,127 @@ public class SettleSale {
                 Money.zero(sale.amount().currency()),
                 NewPayment.Said.NOTHING,
                 new NewPayment.CardSale(processor.id(), sale.reference(), sale.fee(), collection.id()));
-        Optional<Means> means = settle.receive(
-                business,
-                new NewPayment(
-                        collection.customer(),
-                        sale.capturedOn(),
-                        sale.amount(),
-                        origin,
-                        waitsFor(business, collection),
-                        policy(business, collection, sale.amount())));
-        if (means.isEmpty()) return false;
-        fee(processor, sale, means.get().id());
-        waits(processor, collection, sale, means.get().id());
-        confirm.confirm(business, means.get(), clock.today(business));
-        events.publishEvent(new SaleTaken(
-                business,
-                processor.id(),
-                sale.reference(),
-                collection,
-                means.get().id()));
-        return true;
+        return new NewPayment(
+                collection.customer(),
+                sale.capturedOn(),
+                sale.amount(),
+                origin,
+                waitsFor(processor.business(), collection),
+                policy(processor.business(), taken, open));
+    }
+
+    /** What is still open of items that several sales may be for. */
+    private static final class OpenItems {
+        private final Map<ClaimId, FindClaims.Open> items = new HashMap<>();
+        private final Map<ClaimId, Money> left = new HashMap<>();
+
+        private OpenItems(List<FindClaims.Open> open) {
+            open.forEach(o -> {
+                items.put(o.claim(), o);
+                left.put(o.claim(), o.left());
+            });
+        }
+
+        private List<Policy.Part> take(Map<ClaimId, Money> wanted, Money amount) {
+            List<FindClaims.Open> theirs = wanted.keySet().stream()
+                    .map(items::get)
+                    .filter(Objects::nonNull)
+                    .filter(o -> o.left().currency().equals(amount.currency()))
+                    .sorted(Comparator.comparing(FindClaims.Open::due)
+                            .thenComparing(o -> o.claim().value()))
+                    .toList();
+            var parts = new ArrayList<Policy.Part>();
+            Money rest = amount;
+            for (FindClaims.Open open : theirs) {
+                Money part =
+                        left.get(open.claim()).min(wanted.get(open.claim())).min(rest);
+                if (!part.isPositive()) continue;
+                parts.add(Policy.Part.of(open.claim(), part));
+                left.merge(open.claim(), part, Money::minus);
+                rest = rest.minus(part);
+            }
+            return parts;
+        }
     }
 
     /** Money for a quote waits for its invoice; once that is made, it settles it. */
     private DocumentId waitsFor(BusinessId business, Collection collection) {
         boolean quote = collection.document() != null
+                && collection.checkout().link() != null
                 && documents.get(business, collection.document()).kind() == DocumentKind.QUOTE;
         if (!quote || invoiceOf(business, collection) != null) return null;
         return before.invoiceOf(business, collection.document()).orElse(collection.document());
     }
 
     private DocumentId invoiceOf(BusinessId business, Collection collection) {
-        if (collection.document() == null) return null;
+        if (collection.document() == null || collection.checkout().link() == null) return null;
         return before.invoiceOf(business, collection.document())
                 .filter(i -> documents.find(business, i).isPresent())
                 .orElse(null);
     }
 
     /** What is open of the collection's items by now, as far as the sale reaches. */
-    private Policy policy(BusinessId business, Collection collection, Money amount) {
-        DocumentId invoice = invoiceOf(business, collection);
+    private Policy policy(BusinessId business, Taken taken, OpenItems open) {
+        DocumentId invoice = invoiceOf(business, taken.collection());
         if (invoice != null) return new Policy.OfDocument(invoice);
-        var parts = new ArrayList<Policy.Part>();
-        Money rest = amount;
-        for (FindClaims.Open open : findClaims.openOf(business, collection.customer())) {
-            Money wanted = collection.items().get(open.claim());
-            if (wanted == null || !wanted.currency().equals(amount.currency())) continue;
-            Money part = open.left().min(wanted).min(rest);
-            if (part.isPositive()) parts.add(Policy.Part.of(open.claim(), part));
-            rest = rest.minus(part);
-        }
+        List<Policy.Part> parts =
+                open.take(taken.collection().items(), taken.sale().amount());
         return parts.isEmpty() ? new Policy.OnAccount() : new Policy.Chosen(parts);
     }
 
-    private void fee(ProcessorAccount processor, ProcessorPort.Sale sale, MeansId means) {
-        if (sale.fee().isZero()) return;
-        ledger.book(
-                processor.business(),
-                ledger.bookings(processor.business())
-                        .processorFee(
-                                means.value(),
-                                "Fee of " + processor.name() + " for sale " + sale.reference(),
-                                sale.capturedOn(),
-                                worth(processor, sale, sale.fee()),
-                                processor.accounts().fees(),
-                                processor.accounts().feeTags(),
-                                processor.accounts().clearing()));
+    private List<Entry> fees(ProcessorAccount processor, List<Taken> fresh, List<Means> means, Worths worths) {
+        Bookings bookings = ledger.bookings(processor.business());
+        return IntStream.range(0, fresh.size())
+                .filter(i -> !fresh.get(i).sale().fee().isZero())
+                .mapToObj(i -> bookings.processorFee(
+                        means.get(i).id().value(),
+                        "Fee of " + processor.name() + " for sale "
+                                + fresh.get(i).sale().reference(),
+                        fresh.get(i).sale().capturedOn(),
+                        worths.of(fresh.get(i).sale(), fresh.get(i).sale().fee()),
+                        processor.accounts().fees(),
+                        processor.accounts().feeTags(),
+                        processor.accounts().clearing()))
+                .toList();
     }
 
-    private void waits(ProcessorAccount processor, Collection collection, ProcessorPort.Sale sale, MeansId means) {
-        wait.begin(
+    private List<NewWaiting> waiting(ProcessorAccount processor, List<Taken> fresh, List<Means> means, Worths worths) {
+        Map<CustomerId, Customer> payers = customers.byId(
                 processor.business(),
-                new NewWaiting(
-                        WaitingKind.CARD_SALE,
-                        processor.accounts().clearing(),
-                        sale.capturedOn(),
-                        worth(processor, sale, sale.amount().minus(sale.fee())),
-                        List.of(sale.reference()),
-                        "card payment of "
-                                + customers
-                                        .get(processor.business(), collection.customer())
-                                        .name(),
-                        collection.customer(),
-                        means,
-                        means.value()));
+                fresh.stream().map(t -> t.collection().customer()).distinct().toList());
+        return IntStream.range(0, fresh.size())
+                .mapToObj(i -> {
+                    ProcessorPort.Sale sale = fresh.get(i).sale();
+                    CustomerId payer = fresh.get(i).collection().customer();
+                    MeansId of = means.get(i).id();
+                    return new NewWaiting(
+                            WaitingKind.CARD_SALE,
+                            processor.accounts().clearing(),
+                            sale.capturedOn(),
+                            worths.of(sale, sale.amount().minus(sale.fee())),
+                            List.of(sale.reference()),
+                            "card payment of " + payers.get(payer).name(),
+                            payer,
+                            of,
+                            of.value());
+                })
+                .toList();
     }
 
-    private Valued worth(ProcessorAccount processor, ProcessorPort.Sale sale, Money amount) {
-        return setup.rate(processor.business(), amount.currency(), sale.capturedOn())
-                .value(amount)
-                .value();
+    /** What amounts of sales are worth in the business's own currency, each rate looked up once. */
+    private final class Worths {
+        private final ProcessorAccount processor;
+        private final Map<Currency, Map<LocalDate, ExchangeRate>> rates = new HashMap<>();
+
+        private Worths(ProcessorAccount processor) {
+            this.processor = processor;
+        }
+
+        private Valued of(ProcessorPort.Sale sale, Money amount) {
+            return rates.computeIfAbsent(amount.currency(), c -> new HashMap<>())
+                    .computeIfAbsent(sale.capturedOn(), day -> setup.rate(processor.business(), amount.currency(), day))
+                    .value(amount)
+                    .value();
+        }
     }
 }

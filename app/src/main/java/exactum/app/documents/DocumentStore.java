@@ -10,15 +10,18 @@ import exactum.app.ledger.Provable;
 import exactum.app.ledger.Prove;
 import exactum.app.setup.TermsJson;
 import exactum.core.cadence.ServicePeriod;
+import exactum.core.document.DocumentKind;
 import exactum.core.document.DocumentState;
 import exactum.core.document.Line;
 import exactum.core.document.TaxRate;
 import exactum.core.ids.BusinessId;
+import exactum.core.ids.CustomerId;
 import exactum.core.ids.DocumentId;
 import exactum.core.money.Money;
 import exactum.core.money.UnitPrice;
 import exactumdb.tables.records.DocumentLineRecord;
 import exactumdb.tables.records.DocumentRecord;
+import exactumdb.tables.records.DocumentTaxRecord;
 import java.time.LocalDate;
 import java.util.Collection;
 import java.util.Currency;
@@ -26,6 +29,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.jooq.DSLContext;
+import org.jooq.Result;
 import org.jooq.exception.NoDataFoundException;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
@@ -102,22 +106,66 @@ class DocumentStore implements FindDocuments, Provable {
         return Prove.all(db, business, ADD_UP, GAPS, BOOKED);
     }
 
+    @Override
+    public Optional<DocumentId> latestOf(BusinessId business, CustomerId customer) {
+        return db.select(DOCUMENT.ID)
+                .from(DOCUMENT)
+                .where(DOCUMENT.BUSINESS_ID.eq(business))
+                .and(DOCUMENT.CUSTOMER_ID.eq(customer))
+                .and(DOCUMENT.KIND.in(DocumentKind.INVOICE, DocumentKind.CASH_SALE))
+                .and(DOCUMENT.STATE.eq(DocumentState.ISSUED))
+                .orderBy(DOCUMENT.DOCUMENT_DATE.desc(), DOCUMENT.ID.desc())
+                .limit(1)
+                .fetchOptional(DOCUMENT.ID);
+    }
+
+    @Override
+    public List<Document> all(BusinessId business, Collection<DocumentId> ids) {
+        return load(db.selectFrom(DOCUMENT)
+                .where(DOCUMENT.BUSINESS_ID.eq(business))
+                .and(DSL.condition("document.id = any({0})", IdArray.of(ids)))
+                .and(DOCUMENT.STATE.ne(DocumentState.DRAFT))
+                .fetch());
+    }
+
     private Document load(DocumentRecord d) {
-        String c = d.getCurrency();
-        var lines = db.selectFrom(DOCUMENT_LINE)
-                .where(DOCUMENT_LINE.BUSINESS_ID.eq(d.getBusinessId()))
-                .and(DOCUMENT_LINE.DOCUMENT_ID.eq(d.getId()))
+        return load(List.of(d)).getFirst();
+    }
+
+    private List<Document> load(List<DocumentRecord> all) {
+        if (all.isEmpty()) return List.of();
+        BusinessId business = all.getFirst().getBusinessId();
+        var ids = IdArray.of(all.stream().map(DocumentRecord::getId).toList());
+        Map<DocumentId, Result<DocumentLineRecord>> lines = db.selectFrom(DOCUMENT_LINE)
+                .where(DOCUMENT_LINE.BUSINESS_ID.eq(business))
+                .and(DSL.condition("document_line.document_id = any({0})", ids))
                 .orderBy(DOCUMENT_LINE.LINE_NO)
-                .fetch(l -> new Document.IssuedLine(
+                .fetchGroups(DOCUMENT_LINE.DOCUMENT_ID);
+        Map<DocumentId, Result<DocumentTaxRecord>> taxes = db.selectFrom(DOCUMENT_TAX)
+                .where(DOCUMENT_TAX.BUSINESS_ID.eq(business))
+                .and(DSL.condition("document_tax.document_id = any({0})", ids))
+                .orderBy(DOCUMENT_TAX.TAX_PERCENT.desc(), DOCUMENT_TAX.TAX_CODE)
+                .fetchGroups(DOCUMENT_TAX.DOCUMENT_ID);
+        return all.stream()
+                .map(d -> load(d, rows(lines.get(d.getId())), rows(taxes.get(d.getId()))))
+                .toList();
+    }
+
+    private static <R> List<R> rows(List<R> found) {
+        return found == null ? List.of() : found;
+    }
+
+    private Document load(DocumentRecord d, List<DocumentLineRecord> lineRows, List<DocumentTaxRecord> taxRows) {
+        String c = d.getCurrency();
+        List<Document.IssuedLine> lines = lineRows.stream()
+                .map(l -> new Document.IssuedLine(
                         line(l, c),
                         rate(l, d.getDocumentDate()),
                         Money.ofMinor(c, l.getAmountMinor()),
-                        Money.ofMinor(c, l.getNetMinor())));
-        var taxes = db.selectFrom(DOCUMENT_TAX)
-                .where(DOCUMENT_TAX.BUSINESS_ID.eq(d.getBusinessId()))
-                .and(DOCUMENT_TAX.DOCUMENT_ID.eq(d.getId()))
-                .orderBy(DOCUMENT_TAX.TAX_PERCENT.desc(), DOCUMENT_TAX.TAX_CODE)
-                .fetch(t -> new Document.Tax(
+                        Money.ofMinor(c, l.getNetMinor())))
+                .toList();
+        List<Document.Tax> taxes = taxRows.stream()
+                .map(t -> new Document.Tax(
                         new TaxRate(
                                 t.getTaxCode(),
                                 t.getTaxCategory(),
@@ -127,7 +175,8 @@ class DocumentStore implements FindDocuments, Provable {
                                 null,
                                 t.getTaxSource()),
                         Money.ofMinor(c, t.getBaseMinor()),
-                        Money.ofMinor(c, t.getTaxMinor())));
+                        Money.ofMinor(c, t.getTaxMinor())))
+                .toList();
         return new Document(
                 d.getId(),
                 d.getKind(),

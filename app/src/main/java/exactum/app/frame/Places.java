@@ -29,6 +29,7 @@ final class Places {
             new Place(Station.COLLECT, "Payments", "/payments"),
             new Place(Station.COLLECT, "Debit runs", "/debit-runs"),
             new Place(Station.COLLECT, "Came back", "/came-back"),
+            new Place(Station.COLLECT, "Card runs", "/card-runs"),
             new Place(Station.COLLECT, "Card payments", "/card-payments"),
             new Place(Station.COLLECT, "Notices", "/notices"),
             new Place(Station.BANK, "Statements", "/statements"),

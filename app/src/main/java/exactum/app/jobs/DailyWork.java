@@ -5,6 +5,7 @@ import exactum.app.bank.SelfMatching;
 import exactum.app.billing.CommitBillingRun;
 import exactum.app.business.Business;
 import exactum.app.business.FindBusinesses;
+import exactum.app.cardruns.CardWork;
 import exactum.app.cards.AskProcessor;
 import exactum.app.daysheet.Troubles;
 import exactum.app.debits.DebitWork;
@@ -33,6 +34,7 @@ public class DailyWork implements PlayDays.DayWork {
     private static final UUID MATCHING = new UUID(0, 2);
     private static final UUID BOOKING = new UUID(0, 3);
     private static final UUID DEBITS = new UUID(0, 4);
+    private static final UUID CARD_RUNS = new UUID(0, 6);
     private static final UUID REPORTS = new UUID(0, 5);
     private final FindBusinesses businesses;
     private final FindSetup setup;
@@ -42,6 +44,7 @@ public class DailyWork implements PlayDays.DayWork {
     private final SelfMatching selfMatching;
     private final CommitBillingRun billing;
     private final DebitWork debits;
+    private final CardWork cardRuns;
     private final Troubles troubles;
 
     DailyWork(
@@ -53,6 +56,7 @@ public class DailyWork implements PlayDays.DayWork {
             SelfMatching selfMatching,
             CommitBillingRun billing,
             DebitWork debits,
+            CardWork cardRuns,
             Troubles troubles) {
         this.businesses = businesses;
         this.setup = setup;
@@ -62,6 +66,7 @@ public class DailyWork implements PlayDays.DayWork {
         this.selfMatching = selfMatching;
         this.billing = billing;
         this.debits = debits;
+        this.cardRuns = cardRuns;
         this.troubles = troubles;
     }
 
@@ -77,6 +82,7 @@ public class DailyWork implements PlayDays.DayWork {
         guarded(business, "Matching", MATCHING, () -> selfMatching.run(business, day));
         guarded(business, "Billing", BILLING, () -> billing.runFor(business, day));
         guarded(business, "Debits", DEBITS, () -> debits.day(business, day));
+        guarded(business, "Card runs", CARD_RUNS, () -> cardRuns.day(business, day));
     }
 
     /** Takes in what banks and processors have reported. */

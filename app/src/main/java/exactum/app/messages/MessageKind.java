@@ -16,7 +16,9 @@ public enum MessageKind {
     DEBIT_RETURNED("debit returned"),
     PAYER_CODE("payer code"),
     PAYMENT_LINK("payment link"),
-    LINK_PAID("payment notice");
+    LINK_PAID("payment notice"),
+    CARD_REFUSED("card refused"),
+    CARD_ENDS("card ends");
 
     private final String words;
 

@@ -1,6 +1,6 @@
 package exactum.app.payer;
 
-import exactum.app.cards.SaleTaken;
+import exactum.app.cards.SalesTaken;
 import exactum.app.installation.BusinessClock;
 import exactum.app.links.PaymentLink;
 import exactum.app.links.PaymentLinks;
@@ -13,6 +13,7 @@ import exactum.core.ids.DocumentId;
 import exactum.core.settlement.Signal;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Objects;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
@@ -44,11 +45,13 @@ class TellWhenPaid {
     /** An amount without a document is paid as soon as money comes by its link. */
     @EventListener
     @Transactional(propagation = Propagation.MANDATORY)
-    void saleTaken(SaleTaken sale) {
-        if (sale.collection().checkout().link() == null) return;
-        links.find(sale.business(), sale.collection().checkout().link())
+    void salesTaken(SalesTaken taken) {
+        taken.sales().stream()
+                .map(s -> s.collection().checkout().link())
+                .filter(Objects::nonNull)
+                .flatMap(l -> links.find(taken.business(), l).stream())
                 .filter(l -> l.document() == null)
-                .ifPresent(this::paid);
+                .forEach(this::paid);
     }
 
     private void paid(PaymentLink link) {

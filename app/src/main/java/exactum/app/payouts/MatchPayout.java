@@ -3,7 +3,7 @@ package exactum.app.payouts;
 import exactum.app.bank.LineRef;
 import exactum.app.bank.Match;
 import exactum.app.bank.Part;
-import exactum.app.cards.SaleTaken;
+import exactum.app.cards.SalesTaken;
 import exactum.app.setup.FindSetup;
 import exactum.app.web.NotHere;
 import exactum.core.ids.BusinessId;
@@ -49,8 +49,10 @@ public class MatchPayout {
     /** A sale that is taken in after its payout was read is matched at once. */
     @EventListener
     @Transactional(propagation = Propagation.MANDATORY)
-    void saleTaken(SaleTaken taken) {
-        matchSales(taken.business(), lines.openOf(taken.business(), taken.processor(), taken.reference()));
+    void salesTaken(SalesTaken taken) {
+        List<String> references =
+                taken.sales().stream().map(SalesTaken.Sale::reference).toList();
+        matchSales(taken.business(), lines.openOf(taken.business(), taken.processor(), references));
     }
 
     private void matchSales(BusinessId business, List<PayoutLine> page) {

@@ -58,14 +58,14 @@ class PayoutLineStore {
                 .map(PayoutLineStore::line);
     }
 
-    /** The open lines that name a sale of the processor's. */
-    List<PayoutLine> openOf(BusinessId business, ProcessorId processor, String saleReference) {
+    /** The open lines that name one of the processor's sales. */
+    List<PayoutLine> openOf(BusinessId business, ProcessorId processor, List<String> saleReferences) {
         return list(
                 business,
                 DSL.sql(
-                        "o.processor_id = {0} and l.sale_ref = {1} and l.left_minor <> 0",
-                        DSL.val(processor.value()), DSL.val(saleReference)),
-                10);
+                        "o.processor_id = {0} and l.sale_ref = any({1}) and l.left_minor <> 0",
+                        DSL.val(processor.value()), DSL.val(saleReferences.toArray(String[]::new))),
+                10 * saleReferences.size());
     }
 
     /** The lines, none of which anybody else can match until the transaction ends. */

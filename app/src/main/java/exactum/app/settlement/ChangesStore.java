@@ -28,6 +28,7 @@ import exactumdb.tables.records.ReceiptRecord;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.UUID;
 import java.util.function.ToLongFunction;
 import org.jooq.DSLContext;
@@ -79,12 +80,17 @@ class ChangesStore {
 
     /** Whether the sale of a processor was taken before. */
     boolean hasSale(BusinessId business, ProcessorId processor, String reference) {
-        return db.fetchExists(
-                RECEIPT,
-                RECEIPT.BUSINESS_ID
-                        .eq(business)
-                        .and(RECEIPT.PROCESSOR_ID.eq(processor))
-                        .and(RECEIPT.SALE_REF.eq(reference)));
+        return !salesAmong(business, processor, List.of(reference)).isEmpty();
+    }
+
+    /** Which of a processor's sales were taken in. */
+    Set<String> salesAmong(BusinessId business, ProcessorId processor, Collection<String> references) {
+        return db.select(RECEIPT.SALE_REF)
+                .from(RECEIPT)
+                .where(RECEIPT.BUSINESS_ID.eq(business))
+                .and(RECEIPT.PROCESSOR_ID.eq(processor))
+                .and(RECEIPT.SALE_REF.eq(DSL.any(references.toArray(String[]::new))))
+                .fetchSet(RECEIPT.SALE_REF);
     }
 
     Map<CustomerId, String> customerNames(BusinessId business, Collection<CustomerId> customers) {

@@ -80,6 +80,11 @@ class ClaimStore implements FindClaims, Provable {
     }
 
     @Override
+    public List<Open> openAmong(BusinessId business, Collection<ClaimId> claims) {
+        return open(business, DSL.condition("claim.id = any({0})", IdArray.of(claims)));
+    }
+
+    @Override
     public List<Part> parts(BusinessId business, DocumentId document) {
         return db.selectFrom(CLAIM)
                 .where(CLAIM.BUSINESS_ID.eq(business))

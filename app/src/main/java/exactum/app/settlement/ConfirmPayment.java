@@ -1,6 +1,7 @@
 package exactum.app.settlement;
 
 import exactum.app.audit.Audit;
+import exactum.app.customers.Customer;
 import exactum.app.customers.FindCustomers;
 import exactum.app.customers.Mail;
 import exactum.app.messages.Letter;
@@ -14,7 +15,9 @@ import exactum.core.ids.MeansId;
 import exactum.core.problem.Refusal;
 import exactum.core.settlement.Means;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -40,9 +43,20 @@ public class ConfirmPayment {
     /** Puts the confirmation into the outbox, in the transaction that took the payment in. */
     @Transactional(propagation = Propagation.MANDATORY)
     public void confirm(BusinessId business, Means payment, LocalDate sendOn) {
-        List<String> to = recipients(business, payment.customer());
-        if (!to.isEmpty())
-            outbox.put(business, List.of(message(business, payment.id(), payment.customer(), to, sendOn)));
+        confirmAll(business, List.of(payment), sendOn);
+    }
+
+    /** The same of several. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void confirmAll(BusinessId business, List<Means> all, LocalDate sendOn) {
+        Map<CustomerId, Customer> payers = customers.byId(
+                business, all.stream().map(Means::customer).distinct().toList());
+        var messages = new ArrayList<NewMessage>();
+        for (Means payment : all) {
+            List<String> to = payers.get(payment.customer()).recipients().of(Mail.CONFIRMATIONS);
+            if (!to.isEmpty()) messages.add(message(business, payment.id(), payment.customer(), to, sendOn));
+        }
+        outbox.put(business, messages);
     }
 
     /** Who is told. */

@@ -81,6 +81,9 @@ public interface FindClaims {
 
     Optional<Open> find(BusinessId business, ClaimId claim);
 
+    /** Those of several items that are open, earliest due first. */
+    List<Open> openAmong(BusinessId business, Collection<ClaimId> claims);
+
     /** The parts of documents, in their order. */
     Map<DocumentId, List<Part>> parts(BusinessId business, Collection<DocumentId> documents);
 

@@ -8,6 +8,7 @@ import exactum.core.ids.ClaimId;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.DocumentId;
 import exactum.core.ids.MeansId;
+import exactum.core.ids.ProcessorId;
 import exactum.core.ledger.AccountRole;
 import exactum.core.ledger.Accounts;
 import exactum.core.money.ExchangeRate;
@@ -21,6 +22,7 @@ import exactum.core.settlement.Position;
 import exactum.core.settlement.Settling;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.Comparator;
 import java.util.Currency;
 import java.util.HashMap;
@@ -61,6 +63,11 @@ public class Settle {
             if (changesStore.hasSale(business, sale.processor(), sale.reference())) return Optional.empty();
         }
         return Optional.of(receiveAll(business, List.of(payment)).getFirst());
+    }
+
+    /** Which of a processor's sales were taken in before; true for as long as their payers are held. */
+    public Set<String> salesAmong(BusinessId business, ProcessorId processor, Collection<String> references) {
+        return changesStore.salesAmong(business, processor, references);
     }
 
     /** Takes many payments in at once, each by its own policy, and answers their means in order. */

@@ -76,6 +76,9 @@ public interface FindSetup {
      */
     Optional<ProcessorAccount> processorFor(BusinessId business, Currency currency);
 
+    /** All that may be used for a currency now, the first one first. */
+    List<ProcessorAccount> processorsFor(BusinessId business, Currency currency);
+
     /** A processor by its id alone, as its notices name it. */
     Optional<ProcessorAccount> findProcessor(ProcessorId id);
 

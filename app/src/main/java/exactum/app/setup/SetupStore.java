@@ -198,10 +198,15 @@ class SetupStore implements FindSetup {
 
     @Override
     public Optional<ProcessorAccount> processorFor(BusinessId business, Currency currency) {
+        return processorsFor(business, currency).stream().findFirst();
+    }
+
+    @Override
+    public List<ProcessorAccount> processorsFor(BusinessId business, Currency currency) {
         return processors(business).stream()
                 .filter(p ->
                         p.isOn() && p.isTest() == clock.isTest() && p.currency().equals(currency))
-                .findFirst();
+                .toList();
     }
 
     @Override

@@ -3,6 +3,7 @@ package exactum.core.collection;
 /** Why an item is not collected now. */
 public enum LeftOut {
     NO_MANDATE("no usable mandate"),
+    NO_CARD("no usable card"),
     CURRENCY("wrong currency"),
     IN_FLIGHT("in flight"),
     DISPUTED("disputed"),

@@ -1,0 +1,55 @@
+package exactum.app.cardruns;
+
+import static exactumdb.Tables.COLLECTION;
+import static exactumdb.Tables.COLLECTION_ITEM;
+import static exactumdb.Tables.COLLECT_AGAIN;
+
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.ClaimId;
+import java.time.LocalDate;
+import org.jooq.DSLContext;
+import org.jooq.impl.DSL;
+import org.springframework.stereotype.Component;
+
+/** Since when and how often an open item was tried by card, and when it is tried next. */
+@Component
+class NextTryStore {
+    private final DSLContext db;
+
+    NextTryStore(DSLContext db) {
+        this.db = db;
+    }
+
+    /** The tries of an item by card while its payer was away. */
+    record Tries(LocalDate first, int count) {}
+
+    Tries of(BusinessId business, ClaimId claim) {
+        return db.select(DSL.min(COLLECTION.STARTED_ON), DSL.count())
+                .from(COLLECTION_ITEM)
+                .join(COLLECTION)
+                .on(COLLECTION.BUSINESS_ID.eq(COLLECTION_ITEM.BUSINESS_ID))
+                .and(COLLECTION.ID.eq(COLLECTION_ITEM.COLLECTION_ID))
+                .where(COLLECTION_ITEM.BUSINESS_ID.eq(business))
+                .and(COLLECTION_ITEM.CLAIM_ID.eq(claim))
+                .and(COLLECTION.CHANNEL.eq(DSL.inline("card")))
+                .and(COLLECTION.STATE.eq(DSL.inline("rejected")))
+                .and(DSL.exists(DSL.selectOne()
+                        .from(exactumdb.Tables.CARD_RUN_OUTCOME)
+                        .where(exactumdb.Tables.CARD_RUN_OUTCOME.BUSINESS_ID.eq(business))
+                        .and(exactumdb.Tables.CARD_RUN_OUTCOME.COLLECTION_ID.eq(COLLECTION.ID))))
+                .fetchSingle(r -> new Tries(r.value1(), r.value2()));
+    }
+
+    void put(BusinessId business, ClaimId claim, LocalDate notBefore, int tries) {
+        db.insertInto(COLLECT_AGAIN)
+                .set(COLLECT_AGAIN.BUSINESS_ID, business)
+                .set(COLLECT_AGAIN.CLAIM_ID, claim)
+                .set(COLLECT_AGAIN.NOT_BEFORE, notBefore)
+                .set(COLLECT_AGAIN.TRIES, tries)
+                .onConflict(COLLECT_AGAIN.BUSINESS_ID, COLLECT_AGAIN.CLAIM_ID)
+                .doUpdate()
+                .set(COLLECT_AGAIN.NOT_BEFORE, notBefore)
+                .set(COLLECT_AGAIN.TRIES, tries)
+                .execute();
+    }
+}

@@ -1,0 +1,48 @@
+package exactum.app.cardruns;
+
+import exactum.app.cards.Collection;
+import exactum.app.customers.FindCustomers;
+import exactum.app.customers.Mail;
+import exactum.app.documents.AskPayer;
+import exactum.app.documents.FindDocuments;
+import exactum.app.messages.MessageKind;
+import exactum.app.messages.NewMessage;
+import exactum.app.messages.Outbox;
+import java.time.LocalDate;
+import java.util.List;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+
+/** What no card of a payer paid, and is not tried again, is asked of the payer: their page takes it, and they are written to. */
+@Component
+class TellRefused {
+    private final FindDocuments documents;
+    private final AskPayer ask;
+    private final FindCustomers customers;
+    private final Outbox outbox;
+
+    TellRefused(FindDocuments documents, AskPayer ask, FindCustomers customers, Outbox outbox) {
+        this.documents = documents;
+        this.ask = ask;
+        this.customers = customers;
+        this.outbox = outbox;
+    }
+
+    @Transactional(propagation = Propagation.MANDATORY)
+    void tell(Collection refused, LocalDate today) {
+        ask.ask(refused.business(), documents.get(refused.business(), refused.document()));
+        outbox.putEachOnce(
+                refused.business(),
+                List.of(NewMessage.to(
+                        customers
+                                .get(refused.business(), refused.customer())
+                                .recipients()
+                                .of(Mail.INVOICES),
+                        MessageKind.CARD_REFUSED,
+                        refused.customer(),
+                        refused.id().value(),
+                        today,
+                        List.of(refused.document()))));
+    }
+}
