@@ -215,7 +215,7 @@ class ArrangementsTest {
     @Test
     void what_is_reviewed_first_becomes_a_draft_that_a_press_issues(World world, Drafts drafts, DSLContext db) {
         Customer customer = world.payer();
-        var looked = new Handling(true, true, Draft.Sending.USUAL, WhenUnread.WAIT);
+        var looked = new Handling(true, true, Draft.Sending.USUAL, WhenUnread.WAIT, false);
         RecurringId id = agree(world, customer.id(), MONTHLY, looked, berth(world));
         world.bill(RunningApp.TODAY);
         world.bill(RunningApp.TODAY);
@@ -241,7 +241,7 @@ class ArrangementsTest {
     @Test
     void a_draft_that_is_deleted_is_billed_again_or_left_out(World world, Drafts drafts, DSLContext db) {
         Customer again = world.payer();
-        var looked = new Handling(true, false, Draft.Sending.USUAL, WhenUnread.WAIT);
+        var looked = new Handling(true, false, Draft.Sending.USUAL, WhenUnread.WAIT, false);
         RecurringId id = agree(world, again.id(), MONTHLY, looked, berth(world));
         world.bill(RunningApp.TODAY);
         drafts.delete(world.moorings, draft(db), true);

@@ -28,7 +28,7 @@ import org.junit.jupiter.api.extension.ExtendWith;
 class CardRunTest {
     private static final Currency EURO = Currency.getInstance("EUR");
 
-    private static CardOnFile card(World world, Customer customer, String token) {
+    static CardOnFile card(World world, Customer customer, String token) {
         AskForCard ask = world.bean(AskForCard.class);
         var page = ask.byPhone(world.moorings, customer.id(), EURO, "agreed", "ada", id -> "http://127.0.0.1:1/back")
                 .orElseThrow();
@@ -151,8 +151,9 @@ class CardRunTest {
         world.asOwner("update collect_again set not_before = date '2026-06-01'");
         charge(world);
         assertThat(world.open(due)).isEqualTo(euro("0.00"));
-        assertThat(world.processor.charged()).singleElement().satisfies(c -> assertThat(c)
-                .contains("tok_1"));
+        assertThat(world.processor.charged())
+                .singleElement()
+                .satisfies(c -> assertThat(c).contains("tok_1"));
     }
 
     @Test

@@ -6,6 +6,7 @@ import exactum.app.bank.FindBankLines;
 import exactum.app.bank.LineRef;
 import exactum.app.bank.Match;
 import exactum.app.bank.Part;
+import exactum.app.cardruns.PlanCardRun;
 import exactum.app.cards.AskForCard;
 import exactum.app.cards.FindCollections;
 import exactum.app.catalogue.FindCatalogue;
@@ -166,7 +167,9 @@ class TwoBusinessesTest {
         var wish = new AddressWish(
                 new AddressWishId(Ids.next()), owner.id(), SECRET_NAME, "Mole 7", "IE", RunningApp.TODAY);
         world.bean(AddressWishes.class).ask(link, wish);
+        var run = world.bean(PlanCardRun.class).rehearse(world.moorings, owner.currency(), RunningApp.TODAY, "");
         ids.put("CardId", card.toString());
+        ids.put("CardRunId", run.toString());
         ids.put("CardPageId", page.id().toString());
         ids.put("AddressWishId", wish.id().toString());
     }

@@ -382,6 +382,7 @@ create table recurring_invoice (
     billed_before int not null default 0,
     unread text not null default 'waits for its readings' check (unread in ('waits for its readings', 'goes without them')),
     review_first boolean not null default false,
+    cash_sale boolean not null default false,
     sent_automatically boolean not null default true,
     recipients text[] not null default '{}',
     copy_to_us boolean not null default false,

@@ -127,6 +127,7 @@ create table card_run (
     run_date date not null,
     until_date date not null,
     words text not null default '',
+    scope text not null default 'all' check (scope in ('all', 'cash sales')),
     state text not null check (state in ('planning', 'rehearsed', 'charging', 'done')),
     planned int not null default 0,
     left_out int not null default 0,

@@ -84,6 +84,7 @@ public record Paper(
 
     private static String handled(Handling handling, String goes) {
         String issued = handling.reviewFirst() ? "reviewed first" : "issued automatically";
+        if (handling.isCashSale()) issued += " as a cash sale and charged to the card on file";
         if (!handling.sentAutomatically()) return issued + ", sent by hand";
         String copy = handling.sending().copyToUs() ? " with a copy to us" : "";
         return issued + (goes == null ? ", sent once there is an address" : ", sent as " + goes + copy);
@@ -107,13 +108,18 @@ public record Paper(
                             ? "made, and sent when somebody sends it"
                             : goes == null ? "made; its message waits for an address" : goes));
         stops.add(Stop.on(first.date(), "its date: number, tax and books"));
-        for (Instalment one : due.instalments(first, figures.gross()))
+        if (handling.isCashSale())
             stops.add(Stop.money(
-                    one.due(),
-                    "due: %s, %s"
-                            .formatted(
-                                    one.amount().withCurrency(),
-                                    isCollected ? "collected by us" : "paid through the link")));
+                    first.date(),
+                    "%s charged to the card on file".formatted(figures.gross().withCurrency())));
+        else
+            for (Instalment one : due.instalments(first, figures.gross()))
+                stops.add(Stop.money(
+                        one.due(),
+                        "due: %s, %s"
+                                .formatted(
+                                        one.amount().withCurrency(),
+                                        isCollected ? "collected by us" : "paid through the link")));
         stops.add(new Stop("when paid", "confirmation by e-mail", false));
         return stops;
     }

@@ -77,6 +77,7 @@ public final class RecurringForm extends PaperForm {
 
     private static void putHandling(Map<String, String> f, Handling h) {
         if (h.reviewFirst()) f.put("review", "on");
+        if (h.isCashSale()) f.put("cashSale", "on");
         f.put("sent", h.sentAutomatically() ? "by itself" : "by hand");
         f.put("recipients", String.join(", ", h.sending().recipients()));
         if (h.sending().copyToUs()) f.put("copyToUs", "on");
@@ -163,7 +164,8 @@ public final class RecurringForm extends PaperForm {
                 fields.containsKey("review"),
                 !get("sent").equals("by hand"),
                 new Draft.Sending(recipients, fields.containsKey("copyToUs"), delivery, null),
-                choice("unread", WhenUnread.WAIT));
+                choice("unread", WhenUnread.WAIT),
+                fields.containsKey("cashSale"));
     }
 
     /** The lines with the time in which each is there. */

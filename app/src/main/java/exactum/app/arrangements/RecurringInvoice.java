@@ -2,6 +2,7 @@ package exactum.app.arrangements;
 
 import exactum.app.documents.Draft;
 import exactum.app.documents.Origin;
+import exactum.app.documents.Particulars;
 import exactum.core.arrangement.BilledLines;
 import exactum.core.arrangement.DatedLine;
 import exactum.core.arrangement.Readings;
@@ -169,7 +170,7 @@ public record RecurringInvoice(
                 .toList();
         return new Draft(
                 document,
-                DocumentKind.INVOICE,
+                handling.isCashSale() ? DocumentKind.CASH_SALE : DocumentKind.INVOICE,
                 customer,
                 occurrence.date(),
                 new Draft.Content(
@@ -184,7 +185,8 @@ public record RecurringInvoice(
                 null,
                 Origin.of(id),
                 false,
-                0);
+                0,
+                handling.isCashSale() ? Particulars.of(Particulars.Sale.ON_FILE) : Particulars.NONE);
     }
 
     /** Whether some of its lines are billed as read. */

@@ -64,7 +64,8 @@ class RecurringRows {
                 r.getReviewFirst(),
                 r.getSentAutomatically(),
                 new Draft.Sending(List.of(r.getRecipients()), r.getCopyToUs(), Delivery.of(r.getDelivery()), null),
-                WhenUnread.of(r.getUnread()));
+                WhenUnread.of(r.getUnread()),
+                r.getCashSale());
     }
 
     private static Recurrence recurrence(RecurringInvoiceRecord r) {
@@ -149,7 +150,8 @@ class RecurringRows {
                 .setCopyToUs(sending.copyToUs())
                 .setDelivery(
                         sending.delivery() == null ? null : sending.delivery().code())
-                .setUnread(handling.unread().words());
+                .setUnread(handling.unread().words())
+                .setCashSale(handling.isCashSale());
     }
 
     RecurringLineRecord row(BusinessId business, RecurringId recurring, int index, DatedLine dated) {

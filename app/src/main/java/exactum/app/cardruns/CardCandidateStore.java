@@ -53,7 +53,7 @@ class CardCandidateStore {
                                and f.processor_id = any ({5})
                              order by (f.state = 'usable' and f.expires >= {3}) desc, f.id desc limit 1) o on true
               left join collect_again a on a.business_id = k.business_id and a.claim_id = k.id
-             where k.business_id = {0} and k.currency = {1} and k.left_minor > 0 and k.due_date <= {2} and d.kind in ('invoice', 'cash sale') and d.state = 'issued'
+             where k.business_id = {0} and k.currency = {1} and k.left_minor > 0 and k.due_date <= {2} and d.kind in ('cash sale', {6}) and d.state = 'issued'
                and d.manner ->> 'byCard' = 'false' and d.manner ->> 'bankAccount' is null
                and not exists (select 1 from mandate_cover v join mandate m on m.business_id = v.business_id and m.id = v.mandate_id
                                 where v.business_id = d.business_id and m.state in ('active', 'awaiting the bank')
@@ -107,6 +107,7 @@ class CardCandidateStore {
             LocalDate today,
             LocalDate until,
             String words,
+            CardRun.Scope scope,
             Set<ProcessorId> processors,
             Consumer<List<Found>> taken) {
         try (var all = db.resultQuery(
@@ -116,7 +117,8 @@ class CardCandidateStore {
                         DSL.val(until),
                         DSL.val(today),
                         DSL.val(words.toLowerCase(Locale.ROOT)),
-                        IdArray.of(processors))
+                        IdArray.of(processors),
+                        DSL.inline(scope == CardRun.Scope.ALL ? "invoice" : "cash sale"))
                 .coerce(FOUND)
                 .fetchSize(PAGE)
                 .fetchLazy()) {

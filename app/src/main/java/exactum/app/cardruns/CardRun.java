@@ -11,6 +11,7 @@ import java.util.Arrays;
  *
  * @param until the last due day that it looks at
  * @param words of customer or document that it looks at, or empty
+ * @param scope which kinds of documents it looks at
  * @param paid refused and unknown: what became of its charges so far
  */
 public record CardRun(
@@ -20,6 +21,7 @@ public record CardRun(
         LocalDate date,
         LocalDate until,
         String words,
+        Scope scope,
         State state,
         int planned,
         int leftOut,
@@ -29,6 +31,30 @@ public record CardRun(
 
     /** What became of the charges of a run; the amount is what was paid. */
     public record Tally(int paid, Money amount, int refused, int unknown) {}
+
+    /** Which kinds of documents a run looks at. */
+    public enum Scope {
+        ALL("all"),
+        CASH_SALES("cash sales");
+
+        private final String words;
+
+        Scope(String words) {
+            this.words = words;
+        }
+
+        /** The stored name, which is also how it is shown. */
+        public String words() {
+            return words;
+        }
+
+        static Scope of(String words) {
+            return Arrays.stream(values())
+                    .filter(s -> s.words.equals(words))
+                    .findFirst()
+                    .orElseThrow();
+        }
+    }
 
     /** Where a run stands. */
     public enum State {

@@ -4,6 +4,8 @@ import com.github.kagkarlsson.scheduler.SchedulerClient;
 import com.github.kagkarlsson.scheduler.task.Task;
 import com.github.kagkarlsson.scheduler.task.TaskDescriptor;
 import com.github.kagkarlsson.scheduler.task.helper.Tasks;
+import exactum.app.database.Ids;
+import exactum.app.installation.BusinessClock;
 import exactum.app.installation.Retry;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CardRunId;
@@ -15,6 +17,7 @@ import org.springframework.context.annotation.Configuration;
 @Configuration
 class CardRunJob {
     private static final TaskDescriptor<Void> RUN = TaskDescriptor.of("card-run");
+    private static final TaskDescriptor<Void> SALES = TaskDescriptor.of("card-sales");
 
     @Bean
     Task<Void> cardRunTask(ChargeCardRun charge) {
@@ -22,6 +25,19 @@ class CardRunJob {
             String[] parts = instance.getId().split("/");
             charge.execute(new BusinessId(Integer.parseInt(parts[0])), CardRunId.valueOf(parts[1]));
         });
+    }
+
+    @Bean
+    Task<Void> cardSalesTask(CardWork work, BusinessClock clock) {
+        return Tasks.oneTime(SALES).onFailure(Retry.soon()).execute((instance, context) -> {
+            var business = new BusinessId(Integer.parseInt(instance.getId().split("/")[0]));
+            work.sales(business, clock.today(business));
+        });
+    }
+
+    static void scheduleSales(SchedulerClient scheduler, BusinessId business) {
+        scheduler.scheduleIfNotExists(
+                SALES.instance(business + "/" + Ids.next()).scheduledTo(Instant.now()));
     }
 
     static void schedule(SchedulerClient scheduler, BusinessId business, CardRunId run) {

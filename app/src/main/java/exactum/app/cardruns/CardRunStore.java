@@ -56,6 +56,7 @@ class CardRunStore {
                 .set(CARD_RUN.RUN_DATE, r.date())
                 .set(CARD_RUN.UNTIL_DATE, r.until())
                 .set(CARD_RUN.WORDS, r.words())
+                .set(CARD_RUN.SCOPE, r.scope().words())
                 .set(CARD_RUN.STATE, r.state().words())
                 .set(CARD_RUN.MADE_BY, r.madeBy())
                 .execute();
@@ -251,6 +252,7 @@ class CardRunStore {
                 r.getRunDate(),
                 r.getUntilDate(),
                 r.getWords(),
+                CardRun.Scope.of(r.getScope()),
                 CardRun.State.of(r.getState()),
                 r.getPlanned(),
                 r.getLeftOut(),

@@ -36,20 +36,29 @@ public class CardWork {
         this.settings = settings;
     }
 
-    /** The day’s runs, by how the business has it. */
+    /** The day’s runs, by how the business has it; cash sales are charged in any case. */
     public void day(BusinessId business, LocalDate today) {
         for (CardRun left : runs.inState(business, CardRun.State.CHARGING)) charge.execute(business, left.id());
         ask.all(business, today);
         CardSettings how = settings.of(business);
-        CardSettings.Timer timer = how.timer();
-        if (timer == CardSettings.Timer.OFF) return;
+        if (how.timer() != CardSettings.Timer.CHARGES) sales(business, today);
+        if (how.timer() == CardSettings.Timer.OFF) return;
         for (CardRun old : runs.inState(business, CardRun.State.REHEARSED))
             if (old.madeBy().equals(Audit.who())) plan.drop(business, old.id());
-        for (Currency currency : currencies(business)) {
-            CardRunId id = plan.rehearse(business, currency, how.moment().until(today), "");
-            if (runs.find(business, id).orElseThrow().chargeable() == 0) plan.drop(business, id);
-            else if (timer == CardSettings.Timer.CHARGES && charge.start(business, id)) charge.execute(business, id);
-        }
+        LocalDate until = how.moment().until(today);
+        for (Currency currency : currencies(business))
+            run(business, currency, until, CardRun.Scope.ALL, how.timer() == CardSettings.Timer.CHARGES);
+    }
+
+    /** Charges the cash sales that cards on file pay. */
+    void sales(BusinessId business, LocalDate today) {
+        for (Currency currency : currencies(business)) run(business, currency, today, CardRun.Scope.CASH_SALES, true);
+    }
+
+    private void run(BusinessId business, Currency currency, LocalDate until, CardRun.Scope scope, boolean charges) {
+        CardRunId id = plan.rehearse(business, currency, until, "", scope);
+        if (runs.find(business, id).orElseThrow().chargeable() == 0) plan.drop(business, id);
+        else if (charges && charge.start(business, id)) charge.execute(business, id);
     }
 
     private List<Currency> currencies(BusinessId business) {

@@ -40,6 +40,18 @@ class NextTryStore {
                 .fetchSingle(r -> new Tries(r.value1(), r.value2()));
     }
 
+    /** When an item is tried next, null for its due day, and how often it was tried. */
+    record Next(LocalDate notBefore, int tries) {}
+
+    Next next(BusinessId business, ClaimId claim) {
+        return db.select(COLLECT_AGAIN.NOT_BEFORE, COLLECT_AGAIN.TRIES)
+                .from(COLLECT_AGAIN)
+                .where(COLLECT_AGAIN.BUSINESS_ID.eq(business))
+                .and(COLLECT_AGAIN.CLAIM_ID.eq(claim))
+                .fetchOptional(r -> new Next(r.value1(), r.value2()))
+                .orElse(new Next(null, 0));
+    }
+
     void put(BusinessId business, ClaimId claim, LocalDate notBefore, int tries) {
         db.insertInto(COLLECT_AGAIN)
                 .set(COLLECT_AGAIN.BUSINESS_ID, business)

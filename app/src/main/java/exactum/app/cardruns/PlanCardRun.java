@@ -49,6 +49,13 @@ public class PlanCardRun {
      */
     @Transactional
     public CardRunId rehearse(BusinessId business, Currency currency, LocalDate until, String words) {
+        return rehearse(business, currency, until, words, CardRun.Scope.ALL);
+    }
+
+    /** The same of some kinds of documents only. */
+    @Transactional
+    public CardRunId rehearse(
+            BusinessId business, Currency currency, LocalDate until, String words, CardRun.Scope scope) {
         LocalDate today = clock.today(business);
         if (until.isAfter(today.plusDays(MOST_AHEAD)))
             throw new Refusal(
@@ -64,6 +71,7 @@ public class PlanCardRun {
                 today,
                 until,
                 words,
+                scope,
                 CardRun.State.PLANNING,
                 0,
                 0,
@@ -102,6 +110,7 @@ public class PlanCardRun {
                 run.date(),
                 run.until(),
                 run.words(),
+                run.scope(),
                 processors,
                 some -> runs.insertItems(some.stream()
                         .map(f -> CardRunStore.row(run, written.item(f, planning.next(f.item()))))

@@ -48,7 +48,8 @@ class CandidateStore {
               join customer c on c.business_id = k.business_id and c.id = k.customer_id
               left join collect_again a on a.business_id = k.business_id and a.claim_id = k.id
               left join lateral (select told_on from debit_notice n where n.business_id = k.business_id and n.claim_id = k.id order by told_on limit 1) n on true
-             where k.business_id = {0} and k.left_minor > 0 and k.due_date <= {1} and d.kind = 'invoice' and d.state = 'issued'
+             where k.business_id = {0} and k.left_minor > 0 and k.due_date <= {1} and d.state = 'issued'
+               and (d.kind = 'invoice' or d.kind = 'cash sale' and exists (select 1 from mandate_cover w where w.business_id = d.business_id and w.document_id = d.id))
                and (%s)
              order by k.due_date, k.id
             """;

@@ -2,7 +2,6 @@ package exactum.app.debits;
 
 import exactum.app.documents.Document;
 import exactum.app.documents.DocumentSection;
-import exactum.core.document.DocumentKind;
 import exactum.core.ids.BusinessId;
 import java.util.List;
 import java.util.Optional;
@@ -26,7 +25,7 @@ class DebitsOfDocument implements DocumentSection {
 
     @Override
     public Optional<Object> of(BusinessId business, Document document) {
-        if (document.kind() != DocumentKind.INVOICE) return Optional.empty();
+        if (!document.kind().isOwed()) return Optional.empty();
         List<FindDebits.Expected> expected = find.expected(business, document.id());
         return expected.isEmpty() ? Optional.empty() : Optional.of(expected);
     }

@@ -146,7 +146,7 @@ class PaperScene {
                         customer(business, harbour, 10),
                         THURSDAY,
                         line(business, "LIFT", "1"),
-                        Particulars.of(new Particulars.Sale(Channel.CHEQUE, "000412")),
+                        Particulars.of(new Particulars.Sale(Channel.CHEQUE, "000412", false)),
                         business));
         List<ListDocuments.Listed> late =
                 lists.list(business, new ListDocuments.Filter("", Standing.OVERDUE, null), THURSDAY, Slice.first(50));

@@ -219,7 +219,7 @@ class Seasons {
                         new End.OnDate(LocalDate.of(2026, 10, 20)),
                         0)
                 .prorated(Proration.DAYS);
-        var waits = new Handling(false, true, Draft.Sending.USUAL, WhenUnread.WAIT);
+        var waits = new Handling(false, true, Draft.Sending.USUAL, WhenUnread.WAIT, false);
         List<DatedLine> lines = List.of(s.line("BERTH-8", Basis.PERIOD), s.line("POWER", Basis.METERED));
         for (int owner : METERED) agree(s, "Metered berth", s.owner(owner), arrears, "14 days", lines, waits);
     }
@@ -255,7 +255,7 @@ class Seasons {
                 Coverage.MONTH_AHEAD,
                 new End.Never(),
                 0);
-        var looked = new Handling(true, true, Draft.Sending.USUAL, WhenUnread.WAIT);
+        var looked = new Handling(true, true, Draft.Sending.USUAL, WhenUnread.WAIT, false);
         for (int one : REVIEWED)
             agree(
                     s,

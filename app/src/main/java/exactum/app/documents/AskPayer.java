@@ -1,7 +1,6 @@
 package exactum.app.documents;
 
 import exactum.app.audit.Audit;
-import exactum.core.document.DocumentKind;
 import exactum.core.document.DocumentState;
 import exactum.core.ids.BusinessId;
 import org.springframework.stereotype.Component;
@@ -23,7 +22,7 @@ public class AskPayer {
     /** Nothing changes where the payer is asked already, or there is nothing to ask for. */
     @Transactional
     public void ask(BusinessId business, Document document) {
-        boolean asks = document.kind() == DocumentKind.INVOICE && document.state() == DocumentState.ISSUED;
+        boolean asks = document.kind().isOwed() && document.state() == DocumentState.ISSUED;
         if (!asks || !document.manner().collected()) return;
         Manner asked = prepare.desk(business).asked(document);
         if (store.setManner(business, document, asked))

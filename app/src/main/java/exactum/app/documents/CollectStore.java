@@ -20,12 +20,16 @@ class CollectStore {
 
     private static final String FROM =
             " from document d join claim on claim.business_id = d.business_id and claim.document_id = d.id"
-                    + " where d.business_id = {0} and d.kind = 'invoice' and " + COLLECTED
+                    + " where d.business_id = {0} and d.kind in ('invoice', 'cash sale') and " + COLLECTED
                     + " and claim.left_minor > 0 and claim.due_date <= {1} and {2} and {3}"
                     + " and not exists (select 1 from collection_item i where i.business_id = claim.business_id and i.claim_id = claim.id and i.live)"
                     + " and not exists (select 1 from mandate_cover v join mandate m on m.business_id = v.business_id and m.id = v.mandate_id"
                     + "  where v.business_id = d.business_id and m.state in ('active', 'awaiting the bank')"
-                    + "  and (v.document_id = d.id or v.recurring_id = d.origin_id or v.customer_id = d.customer_id))";
+                    + "  and (v.document_id = d.id or v.recurring_id = d.origin_id or v.customer_id = d.customer_id))"
+                    + " and not exists (select 1 from card_on_file f join processor_account p on p.business_id = f.business_id and p.id = f.processor_id"
+                    + "  where f.business_id = d.business_id and f.customer_id = d.customer_id and f.state = 'usable' and f.expires >= {1}"
+                    + "  and p.is_on and p.currency = claim.currency"
+                    + "  and coalesce((select s.timer from card_setting s where s.business_id = d.business_id), 'proposes') <> 'off')";
     private static final String FIND =
             "select d.id, d.number, (select name from customer c where c.business_id = d.business_id and c.id = d.customer_id) as name,"
                     + " min(claim.due_date) as due, d.currency, sum(claim.left_minor)::bigint as minor" + FROM

@@ -61,6 +61,7 @@ class DocumentPages {
     private final UseCredit useCredit;
     private final VoidDocument voidDocument;
     private final ObjectProvider<DocumentSection> sections;
+    private final ObjectProvider<CollectsOver> others;
     private final Attachments attachments;
     private final ListDocuments lists;
     private final FindMandates mandates;
@@ -84,11 +85,13 @@ class DocumentPages {
             UseCredit useCredit,
             VoidDocument voidDocument,
             ObjectProvider<DocumentSection> sections,
+            ObjectProvider<CollectsOver> others,
             Attachments attachments,
             ListDocuments lists,
             FindMandates mandates,
             BusinessClock clock) {
         this.sections = sections;
+        this.others = others;
         this.attachments = attachments;
         this.lists = lists;
         this.mandates = mandates;
@@ -128,7 +131,9 @@ class DocumentPages {
                         document, Clearing.of(businesses.get(business).currency())));
         model.addAttribute("reschedulings", schedules.of(business, document.id()));
         model.addAttribute("open", open);
-        model.addAttribute("covered", isCovered(business, document));
+        model.addAttribute(
+                "covered",
+                isCovered(business, document) || others.orderedStream().anyMatch(o -> o.collects(business, document)));
         model.addAttribute("today", today);
         model.addAttribute("trail", trails.ofDocument(business, document.id()));
         model.addAttribute("figures", IssuedFigures.of(document));

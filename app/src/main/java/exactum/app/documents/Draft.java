@@ -54,6 +54,11 @@ public record Draft(
         this(id, kind, customer, date, content, terms, own, origin, useCredit, revision, Particulars.NONE);
     }
 
+    /** Whether it is a cash sale that a card on file pays. */
+    boolean isOnFile() {
+        return kind == DocumentKind.CASH_SALE && particulars.sale().onFile();
+    }
+
     /** The same, divided by terms of its own. */
     public Draft dividedBy(Terms other) {
         return new Draft(id, kind, customer, date, content, terms, other, origin, useCredit, revision, particulars);

@@ -170,7 +170,8 @@ class InvoiceLetters implements LetterWriter {
                 case QUOTE -> letter(quote());
                 case CREDIT_NOTE -> letter(creditNote());
                 case CASH_SALE ->
-                    letter(say("letter.cash-sale", d.number(), habit.day(d.date()), habit.money(d.gross())));
+                    letter(say("letter.cash-sale", d.number(), habit.day(d.date()), habit.money(d.gross()))
+                            + (d.manner().collected() ? " " + say("letter.cash-sale.on-file") : ""));
             };
         }
 

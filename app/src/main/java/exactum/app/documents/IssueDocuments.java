@@ -99,7 +99,7 @@ public class IssueDocuments {
             boolean settles = p.draft().useCredit()
                     || waitedFor.contains(p.id())
                     || p.draft().kind() == DocumentKind.CREDIT_NOTE
-                    || p.draft().kind() == DocumentKind.CASH_SALE;
+                    || isInHand(p);
             Money prepaid = settles
                     ? settled(business, p, numbers.get(i), how, bookings.accounts())
                     : Money.zero(p.totals().gross().currency());
@@ -107,7 +107,12 @@ public class IssueDocuments {
                 events.publishEvent(new DocumentIssued(business, p, numbers.get(i)));
             issued.add(new Issued(p.id(), numbers.get(i), p.totals().gross(), prepaid));
         }
+        if (documents.stream().anyMatch(p -> p.draft().isOnFile())) events.publishEvent(new SalesToCharge(business));
         return issued;
+    }
+
+    private static boolean isInHand(Prepared p) {
+        return p.draft().kind() == DocumentKind.CASH_SALE && !p.draft().isOnFile();
     }
 
     /** Numbers in order of the drafts, gapless in each series and year. */
@@ -152,7 +157,7 @@ public class IssueDocuments {
         var entries = new ArrayList<Entry>(documents.size());
         for (int i = 0; i < documents.size(); i++) {
             Prepared p = documents.get(i);
-            if (p.draft().kind() == DocumentKind.INVOICE || p.draft().kind() == DocumentKind.CASH_SALE)
+            if (p.draft().kind().isOwed())
                 entries.add(bookings.invoiceIssued(
                         p.id(),
                         p.draft().kind().title() + " " + numbers.get(i),
@@ -171,7 +176,7 @@ public class IssueDocuments {
             credit(business, p, number, accounts);
             return nothing;
         }
-        if (p.draft().kind() == DocumentKind.CASH_SALE) {
+        if (isInHand(p)) {
             paid(business, p, number);
             return nothing;
         }

@@ -21,6 +21,7 @@ public final class KindFields {
     static final List<Channel> PAID_BY =
             List.of(Channel.CASH, Channel.CHEQUE, Channel.CARD, Channel.TRANSFER, Channel.OTHER);
 
+    private static final String ON_FILE = "ON_FILE";
     private final DocumentForm form;
     private final LocalDate today;
 
@@ -41,7 +42,7 @@ public final class KindFields {
         }
         Particulars.Sale sale = draft.particulars().sale();
         if (sale != null) {
-            f.put("paidBy", sale.channel().name());
+            f.put("paidBy", sale.onFile() ? ON_FILE : sale.channel().name());
             f.put("paidReference", sale.reference());
         }
         Particulars.Back back = draft.particulars().back();
@@ -91,11 +92,12 @@ public final class KindFields {
 
     private Particulars.Sale sale() {
         if (form.date().isAfter(today)) form.problem("date", "A cash sale is paid as it is made, so not after today.");
+        if (form.get("paidBy").equals(ON_FILE)) return Particulars.Sale.ON_FILE;
         Channel channel = Arrays.stream(Channel.values())
                 .filter(c -> PAID_BY.contains(c) && c.name().equals(form.get("paidBy")))
                 .findFirst()
                 .orElse(Channel.CASH);
-        return new Particulars.Sale(channel, form.text("paidReference", TextKind.NAME));
+        return new Particulars.Sale(channel, form.text("paidReference", TextKind.NAME), false);
     }
 
     private Particulars.Back back() {

@@ -69,8 +69,15 @@ public record Particulars(Offer offer, Sale sale, Back back, LocalDate acceptedO
      */
     public record Offer(LocalDate expiresOn, boolean signed, Ask asks, boolean byItself, DocumentId replaces) {}
 
-    /** How a cash sale is paid. */
-    public record Sale(Channel channel, String reference) {}
+    /**
+     * How a cash sale is paid.
+     *
+     * @param onFile whether the customer's card on file is charged as soon as it is issued; else the money is in hand
+     */
+    public record Sale(Channel channel, String reference, boolean onFile) {
+        /** Charged to the customer's card on file. */
+        public static final Sale ON_FILE = new Sale(Channel.CARD, "", true);
+    }
 
     /** What becomes of a credit note. */
     public enum Then {

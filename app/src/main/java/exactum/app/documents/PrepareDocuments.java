@@ -199,7 +199,7 @@ public class PrepareDocuments {
                     claims(draft, totals, worth, asked),
                     seller,
                     Party.of(customer),
-                    manner(customer, how, content, lines),
+                    manner(draft, customer, how, lines),
                     customer.code(),
                     asked,
                     series(draft.kind()),
@@ -270,7 +270,8 @@ public class PrepareDocuments {
             return rates.under(tax.treatment(), tax.reason());
         }
 
-        private Manner manner(Customer customer, HowBilled how, Draft.Content content, List<TaxedLine> lines) {
+        private Manner manner(Draft draft, Customer customer, HowBilled how, List<TaxedLine> lines) {
+            Draft.Content content = draft.content();
             HowBilled.Tax tax = how.tax().value();
             boolean otherwise = tax.treatment() != TaxTreatment.DOMESTIC
                     && lines.stream()
@@ -287,6 +288,7 @@ public class PrepareDocuments {
                     otherwise ? taxNote(how) : "",
                     false,
                     null);
+            if (draft.isOnFile()) return collected;
             return pays == PaysBy.COLLECTED
                     ? debited(collected, customer, content.currency())
                     : asked(collected, layout, pays, content.currency());
@@ -450,7 +452,7 @@ public class PrepareDocuments {
         }
 
         private List<Claim> claims(Draft draft, Totals totals, Valued worth, Prepared.Asked asked) {
-            if (draft.kind() != DocumentKind.INVOICE && draft.kind() != DocumentKind.CASH_SALE) return List.of();
+            if (!draft.kind().isOwed()) return List.of();
             boolean deposit = draft.content().lines().stream().anyMatch(l -> deposits.equals(l.account()));
             var billed = new Billed(
                     draft.id(),

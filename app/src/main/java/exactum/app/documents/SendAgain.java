@@ -35,9 +35,8 @@ public class SendAgain {
     /** Puts it into the outbox: the document where it was never sent or we collect it, else a reminder. False if that goes out today already. */
     @Transactional
     public boolean send(BusinessId business, Document invoice) {
-        boolean reminds = invoice.kind() == DocumentKind.INVOICE
-                && !invoice.manner().collected()
-                && messages.wasSent(business, invoice.id());
+        boolean reminds =
+                invoice.kind().isOwed() && !invoice.manner().collected() && messages.wasSent(business, invoice.id());
         List<String> to =
                 customers.get(business, invoice.customer()).recipients().of(reminds ? Mail.REMINDERS : Mail.INVOICES);
         if (to.isEmpty()) {

@@ -244,7 +244,7 @@ class PayerView {
     }
 
     boolean canGiveMandate(PaymentLink link, Document document) {
-        return document.kind() == DocumentKind.INVOICE
+        return document.kind().isOwed()
                 && document.gross().currency().equals(Scheme.SEPA_CORE.rules().currency())
                 && paper.findCreditor(link.business()).isPresent()
                 && mandates.ofCustomer(link.business(), document.customer()).stream()

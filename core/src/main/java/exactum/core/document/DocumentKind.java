@@ -30,6 +30,11 @@ public enum DocumentKind {
         return this == INVOICE || this == QUOTE;
     }
 
+    /** Whether what is open of it is owed. */
+    public boolean isOwed() {
+        return this == INVOICE || this == CASH_SALE;
+    }
+
     /** The kind with the stored name; an {@link IllegalArgumentException} for any other. */
     public static DocumentKind of(String words) {
         return Arrays.stream(values())
