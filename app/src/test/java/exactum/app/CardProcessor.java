@@ -4,12 +4,14 @@ import com.sun.net.httpserver.HttpExchange;
 import com.sun.net.httpserver.HttpServer;
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.math.BigDecimal;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.Executors;
@@ -25,6 +27,8 @@ final class CardProcessor implements AutoCloseable {
     private final Map<String, String> byKey = new ConcurrentHashMap<>();
     private final AtomicInteger count = new AtomicInteger();
     private final Map<String, String> charges = new ConcurrentHashMap<>();
+    private final Map<String, Promise> promises = new ConcurrentHashMap<>();
+    private final Set<String> steps = ConcurrentHashMap.newKeySet();
     private final List<String> charged = new CopyOnWriteArrayList<>();
     private volatile String decline;
     private volatile boolean losesAnswers;
@@ -39,6 +43,7 @@ final class CardProcessor implements AutoCloseable {
         volatile String state = "open";
         private volatile String sale = "null";
         private volatile String card = "null";
+        private volatile String charge = "null";
 
         private Page(String reference, String amount, String asked) {
             this.asked = asked;
@@ -62,7 +67,7 @@ final class CardProcessor implements AutoCloseable {
 
         private String json() {
             return """
-                    {"id":"%1$s","url":"http://127.0.0.1:1/card/%1$s","state":"%2$s","sale":%3$s,"card":%4$s,"last_decline":null}""".formatted(reference, state, sale, card);
+                    {"id":"%1$s","url":"http://127.0.0.1:1/card/%1$s","state":"%2$s","sale":%3$s,"card":%4$s,"charge":%5$s,"last_decline":null}""".formatted(reference, state, sale, card, charge);
         }
     }
 
@@ -119,6 +124,12 @@ final class CardProcessor implements AutoCloseable {
         charged.clear();
     }
 
+    /** A card is entered on a page that asks for a promise. */
+    void promises(Page page) {
+        page.state = "paid";
+        page.charge = promise(page.amount).json();
+    }
+
     void forget() {
         forgetCharges();
         decline = null;
@@ -134,7 +145,8 @@ final class CardProcessor implements AutoCloseable {
             if (away) return;
             String body = new String(exchange.getRequestBody().readAllBytes(), StandardCharsets.UTF_8);
             String answer = nonsense != null ? nonsense : answer(exchange, body);
-            if (losesAnswers && exchange.getRequestURI().getPath().endsWith("/charges") && !body.isEmpty()) return;
+            String path = exchange.getRequestURI().getPath();
+            if (losesAnswers && (path.endsWith("/charges") || path.endsWith("/captures")) && !body.isEmpty()) return;
             byte[] bytes = answer.getBytes(StandardCharsets.UTF_8);
             exchange.getResponseHeaders().add("content-type", "application/json");
             exchange.sendResponseHeaders(answer.isEmpty() ? 404 : 200, bytes.length == 0 ? -1 : bytes.length);
@@ -147,6 +159,7 @@ final class CardProcessor implements AutoCloseable {
         if (path[3].equals("account")) return "{\"name\":\"Test cards\",\"currency\":\"EUR\"}";
         if (path[3].equals("payouts")) return "{\"payouts\":[]}";
         if (path[3].equals("cards")) return "{}";
+        if (path[3].equals("charges") && path.length > 4) return promised(exchange, path, body);
         if (path[3].equals("charges")) return charge(exchange, body);
         if (path.length == 4) return open(exchange.getRequestHeaders().getFirst("Idempotency-Key"), body);
         Page page = pages.get(path[4]);
@@ -164,10 +177,64 @@ final class CardProcessor implements AutoCloseable {
             if (!amount.find()) throw new IllegalArgumentException(body);
             if (decline != null) return """
                         {"id":"ch_1","state":"declined","decline":{"code":"%s","words":"refused by the test"}}""".formatted(decline);
+            if (body.contains("\"capture\":false"))
+                return promise(amount.group(1)).json();
             charged.add(body);
             return """
                     {"id":"ch_1","state":"approved","currency":"EUR","authorised":"%1$s","captured":"%1$s","released":"0.00","valid_until":"2026-06-08","sales":[{"id":"sa_%2$s","key":"%2$s","amount":"%1$s","currency":"EUR","fee":"0.50","captured_on":"2026-06-01","card":"Visa ending 1111"}]}""".formatted(amount.group(1), key);
         });
+    }
+
+    /** An amount that a card was authorised for. */
+    static final class Promise {
+        private final String id;
+        private final BigDecimal authorised;
+        private final List<String> taken = new ArrayList<>();
+        private BigDecimal captured = BigDecimal.ZERO;
+        private BigDecimal released = BigDecimal.ZERO;
+
+        private Promise(String id, String amount) {
+            this.id = id;
+            authorised = new BigDecimal(amount);
+        }
+
+        private BigDecimal rest() {
+            return authorised.subtract(captured).subtract(released);
+        }
+
+        private String json() {
+            return """
+                    {"id":"%s","state":"approved","currency":"EUR","authorised":"%.2f","captured":"%.2f","released":"%.2f","valid_until":"2026-06-08","sales":[%s]}""".formatted(id, authorised, captured, released, String.join(",", taken));
+        }
+
+        private void take(BigDecimal amount, boolean last) {
+            captured = captured.add(amount);
+            taken.add("""
+                    {"id":"sa_%s_%d","key":"%s","amount":"%.2f","currency":"EUR","fee":"0.50","captured_on":"2026-06-01","card":"Visa ending 1111"}""".formatted(id, taken.size(), id, amount));
+            if (last) released = rest();
+        }
+    }
+
+    private Promise promise(String amount) {
+        var made = new Promise("au_" + count.incrementAndGet(), amount);
+        promises.put(made.id, made);
+        return made;
+    }
+
+    /** A step on a promise, once under its key. */
+    private String promised(HttpExchange exchange, String[] path, String body) {
+        Promise promise = promises.get(path[4]);
+        if (path.length == 5) return promise.json();
+        if (!steps.add(exchange.getRequestHeaders().getFirst("Idempotency-Key"))) return promise.json();
+        if (path[5].equals("release")) promise.released = promise.released.add(promise.rest());
+        else {
+            Matcher amount = AMOUNT.matcher(body);
+            if (!amount.find()) throw new IllegalArgumentException(body);
+            var part = new BigDecimal(amount.group(1));
+            if (decline != null || part.compareTo(promise.rest()) > 0) return "";
+            promise.take(part, body.contains("\"last\":true"));
+        }
+        return promise.json();
     }
 
     private String open(String key, String body) {

@@ -17,7 +17,10 @@ final class Papers {
 
     /** A quote of 1,000.00, issued. */
     static Document quote(World world, Customer customer, String more) {
-        return issued(world, typed("QUOTE", customer, "1000") + "&signed=on&asks=NOTHING" + more);
+        return issued(
+                world,
+                typed("QUOTE", customer, "1000") + "&signed=on" + (more.contains("asks=") ? "" : "&asks=NOTHING")
+                        + more);
     }
 
     /** A cash sale, paid in cash. */

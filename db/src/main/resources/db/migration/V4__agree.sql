@@ -193,7 +193,7 @@ create table quote_default (
     business_id int primary key references business,
     days int not null check (days between 1 and 366),
     signed boolean not null,
-    asks text not null check (asks in ('nothing', 'first part', 'all')),
+    asks text not null check (asks in ('nothing', 'first part', 'all', 'card authorised')),
     by_itself boolean not null
 );
 

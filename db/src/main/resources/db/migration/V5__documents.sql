@@ -241,7 +241,7 @@ create table quote (
     replaces uuid,
     expires_on date not null,
     signed boolean not null,
-    asks text not null check (asks in ('nothing', 'first part', 'all')),
+    asks text not null check (asks in ('nothing', 'first part', 'all', 'card authorised')),
     asks_minor bigint not null check (asks_minor >= 0),
     by_itself boolean not null,
     state text not null check (state in ('open', 'accepted', 'declined', 'replaced', 'withdrawn')),

@@ -86,10 +86,49 @@ create unique index card_page_ref_once on card_page (business_id, processor_id, 
 create index on card_page (business_id, customer_id);
 
 -- What belongs to a card payment alone: its page, or the kept card that is charged. A withdrawal is an intent until the processor has confirmed it.
+-- What a card was authorised for: promised, and taken when an invoice is issued; the rest is let go.
+create table card_authorisation (
+    business_id int not null,
+    id uuid not null,
+    customer_id uuid not null,
+    document_id uuid,
+    processor_id uuid not null,
+    link_id uuid,
+    card_id uuid,
+    reference text not null,
+    page_ref text,
+    page_url text,
+    charge_ref text,
+    card text,
+    currency char(3) not null,
+    amount_minor bigint not null check (amount_minor > 0),
+    captured_minor bigint not null default 0 check (captured_minor >= 0),
+    released_minor bigint not null default 0 check (released_minor >= 0),
+    state text not null check (state in ('asked for', 'authorised', 'ended', 'refused')),
+    valid_until date,
+    reason text,
+    asked_at timestamptz,
+    made_on date not null,
+    made_at timestamptz not null default now(),
+    made_by text not null,
+    primary key (business_id, id),
+    foreign key (business_id, customer_id) references customer,
+    foreign key (business_id, document_id) references document,
+    foreign key (business_id, processor_id) references processor_account,
+    foreign key (business_id, link_id) references payment_link,
+    foreign key (business_id, card_id) references card_on_file,
+    check (captured_minor + released_minor <= amount_minor)
+);
+create index on card_authorisation (business_id, customer_id);
+create index on card_authorisation (business_id, document_id) where document_id is not null;
+create index on card_authorisation (business_id) where state in ('asked for', 'authorised');
+create unique index card_authorisation_charge on card_authorisation (business_id, processor_id, charge_ref) where charge_ref is not null;
+
 create table checkout (
     business_id int not null,
     collection_id uuid not null,
     processor_id uuid not null,
+    authorisation_id uuid,
     link_id uuid,
     checkout_ref text,
     checkout_url text,
@@ -101,9 +140,11 @@ create table checkout (
     primary key (business_id, collection_id),
     foreign key (business_id, collection_id) references collection,
     foreign key (business_id, processor_id) references processor_account,
+    foreign key (business_id, authorisation_id) references card_authorisation,
     foreign key (business_id, link_id) references payment_link,
     foreign key (business_id, card_id) references card_on_file
 );
+create index on checkout (business_id, authorisation_id) where authorisation_id is not null;
 create index on checkout (business_id, link_id) where link_id is not null;
 create unique index checkout_ref_once on checkout (business_id, processor_id, checkout_ref) where checkout_ref is not null;
 create index on checkout (business_id) where withdrawal = 'wanted';

@@ -88,7 +88,7 @@ class PayerStoriesTest {
             phone.navigate(Harbour.mailedLink(installation, person, second));
             assertThat(phone.locator("#with"))
                     .containsText(
-                            "Visa ending 1111, gültig bis 12/29",
+                            "Visa mit den Endziffern 1111, gültig bis 12/29",
                             new LocatorAssertions.ContainsTextOptions().setTimeout(20_000));
             phone.locator("#figure button.pay").click();
             assertThat(phone.locator("h1")).hasText("Bezahlt. Vielen Dank.", patient());
@@ -96,7 +96,7 @@ class PayerStoriesTest {
 
             phone.navigate(Harbour.mailedLink(installation, person, second));
             phone.getByText("Gespeicherte Zahlungswege").click();
-            assertThat(phone.locator("#cards")).containsText("Visa ending 1111");
+            assertThat(phone.locator("#cards")).containsText("Visa mit den Endziffern 1111");
             person.look(phone);
             phone.locator("#cards button").click();
             assertThat(phone.getByText("Es ist keine Karte gespeichert.")).isVisible();

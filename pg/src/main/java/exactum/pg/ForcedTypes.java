@@ -15,6 +15,7 @@ final class ForcedTypes {
     static {
         ID_COLUMNS.put("AddressWishId", "address_wish\\.id");
         ID_COLUMNS.put("AllocationId", "allocation\\.(id|reverses)");
+        ID_COLUMNS.put("AuthorisationId", ".*\\.authorisation_id|card_authorisation\\.id");
         ID_COLUMNS.put("BankAccountId", ".*\\.bank_account_id|bank_account\\.id");
         ID_COLUMNS.put("BankLineId", ".*\\.bank_line_id|bank_line\\.id");
         ID_COLUMNS.put("CardId", ".*\\.card_id|card_on_file\\.id");

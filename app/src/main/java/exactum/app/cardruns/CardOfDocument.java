@@ -30,6 +30,7 @@ class CardOfDocument implements DocumentSection, CollectsOver {
     private final FindSetup setup;
     private final FindDebits debits;
     private final NextTryStore tries;
+    private final CardSettingStore settings;
     private final BusinessClock clock;
 
     CardOfDocument(
@@ -38,12 +39,14 @@ class CardOfDocument implements DocumentSection, CollectsOver {
             FindSetup setup,
             FindDebits debits,
             NextTryStore tries,
+            CardSettingStore settings,
             BusinessClock clock) {
         this.claims = claims;
         this.cards = cards;
         this.setup = setup;
         this.debits = debits;
         this.tries = tries;
+        this.settings = settings;
         this.clock = clock;
     }
 
@@ -71,10 +74,10 @@ class CardOfDocument implements DocumentSection, CollectsOver {
         return card(business, document).map(c -> {
             FindClaims.Open next = open.getFirst();
             NextTryStore.Next planned = tries.next(business, next.claim());
-            LocalDate due = planned.notBefore() == null || planned.notBefore().isBefore(next.due())
-                    ? next.due()
-                    : planned.notBefore();
-            return new Shown(c, due, planned.tries());
+            LocalDate today = clock.today(business);
+            LocalDate usual = settings.of(business).moment() == CardSettings.Moment.DUE ? next.due() : today;
+            LocalDate on = planned.notBefore() == null ? usual : planned.notBefore();
+            return new Shown(c, on.isBefore(today) ? today : on, planned.tries());
         });
     }
 

@@ -52,6 +52,14 @@ class NextTryStore {
                 .orElse(new Next(null, 0));
     }
 
+    /** It is not tried again: whoever collects it by another way begins anew. */
+    void forget(BusinessId business, ClaimId claim) {
+        db.deleteFrom(COLLECT_AGAIN)
+                .where(COLLECT_AGAIN.BUSINESS_ID.eq(business))
+                .and(COLLECT_AGAIN.CLAIM_ID.eq(claim))
+                .execute();
+    }
+
     void put(BusinessId business, ClaimId claim, LocalDate notBefore, int tries) {
         db.insertInto(COLLECT_AGAIN)
                 .set(COLLECT_AGAIN.BUSINESS_ID, business)

@@ -21,7 +21,6 @@ import org.springframework.transaction.annotation.Transactional;
  */
 @Component
 class TryAgain {
-    private static final LocalDate NEVER = LocalDate.of(9999, 12, 31);
     private final NextTryStore tries;
     private final FindCards cards;
     private final TellRefused tell;
@@ -49,7 +48,8 @@ class TryAgain {
             Optional<LocalDate> next = other
                     ? Optional.of(today.plusDays(1)).filter(d -> count < CardRetry.MOST_TRIES)
                     : CardRetry.next(refused.why(), first, count, today).map(Worked::value);
-            tries.put(c.business(), claim, next.orElse(NEVER), count);
+            next.ifPresentOrElse(
+                    on -> tries.put(c.business(), claim, on, count), () -> tries.forget(c.business(), claim));
             givesUp |= next.isEmpty();
         }
         if (givesUp) tell.tell(c, today);

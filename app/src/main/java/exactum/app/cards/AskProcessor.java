@@ -23,6 +23,9 @@ public class AskProcessor {
     private final CollectionStore collections;
     private final Connections connections;
     private final ChargeCard charges;
+    private final CaptureAuthorisation captures;
+    private final Authorise authorise;
+    private final AuthorisationStore authorisations;
     private final KeepCard keep;
     private final SettleSale settle;
     private final BusinessClock clock;
@@ -34,6 +37,9 @@ public class AskProcessor {
             CollectionStore collections,
             Connections connections,
             ChargeCard charges,
+            CaptureAuthorisation captures,
+            Authorise authorise,
+            AuthorisationStore authorisations,
             KeepCard keep,
             SettleSale settle,
             BusinessClock clock,
@@ -43,6 +49,9 @@ public class AskProcessor {
         this.collections = collections;
         this.connections = connections;
         this.charges = charges;
+        this.captures = captures;
+        this.authorise = authorise;
+        this.authorisations = authorisations;
         this.keep = keep;
         this.settle = settle;
         this.clock = clock;
@@ -51,6 +60,7 @@ public class AskProcessor {
 
     /** Asks about one; answers whether its state is known now. */
     public boolean ask(Collection collection) {
+        if (collection.checkout().authorisation() != null) return captures.ask(collection);
         if (collection.checkout().card() != null) return charges.ask(collection);
         if (collection.checkout().reference() == null) return false;
         ProcessorAccount account =
@@ -98,6 +108,7 @@ public class AskProcessor {
 
     /** Asks about all of one business. */
     public int askAll(BusinessId business) {
+        authorisations.open(business).forEach(authorise::look);
         List<Collection> silent = collections.withoutWord(business, clock.now().minus(PATIENCE), 50);
         return (int) silent.stream().filter(this::ask).count();
     }

@@ -15,10 +15,12 @@ import org.springframework.stereotype.Component;
 @Order(26)
 class CardsOfCustomer implements CustomerSection {
     private final FindCards cards;
+    private final FindAuthorisations authorisations;
     private final FindSetup setup;
     private final BusinessClock clock;
 
-    CardsOfCustomer(FindCards cards, FindSetup setup, BusinessClock clock) {
+    CardsOfCustomer(FindCards cards, FindAuthorisations authorisations, FindSetup setup, BusinessClock clock) {
+        this.authorisations = authorisations;
         this.cards = cards;
         this.setup = setup;
         this.clock = clock;
@@ -29,7 +31,12 @@ class CardsOfCustomer implements CustomerSection {
      *
      * @param canAsk whether a processor takes cards in the customer's currency
      */
-    public record Content(List<CardOnFile> cards, LocalDate today, boolean canAsk) {}
+    public record Content(List<CardOnFile> cards, List<Authorisation> authorisations, LocalDate today, boolean canAsk) {
+        /** Those that can be charged now. */
+        public List<CardOnFile> usable() {
+            return cards.stream().filter(c -> c.isUsableOn(today)).toList();
+        }
+    }
 
     @Override
     public String template() {
@@ -40,6 +47,7 @@ class CardsOfCustomer implements CustomerSection {
     public Object of(BusinessId business, Customer customer) {
         return new Content(
                 cards.ofCustomer(business, customer.id()),
+                authorisations.ofCustomer(business, customer.id()),
                 clock.today(business),
                 setup.processorFor(business, customer.currency()).isPresent());
     }

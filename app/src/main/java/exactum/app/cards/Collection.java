@@ -1,5 +1,6 @@
 package exactum.app.cards;
 
+import exactum.core.ids.AuthorisationId;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CardId;
 import exactum.core.ids.ClaimId;
@@ -35,13 +36,14 @@ public record Collection(
     }
 
     /**
-     * The card page at the processor, or the kept card that is charged.
+     * The card page at the processor, the kept card that is charged, or the authorisation that is captured.
      *
      * @param link the payment link that led there, or null
      * @param reference and url are null before the processor answered, and where a kept card is charged
      * @param card the kept card, or null where one is entered
      * @param consent what the payer agreed to if the card they enter is to be kept, or null
      * @param isToWithdraw whether it is to be taken back, and the processor has not confirmed that yet
+     * @param authorisation that is captured, or null
      */
     public record Checkout(
             ProcessorId processor,
@@ -50,5 +52,24 @@ public record Collection(
             String url,
             CardId card,
             String consent,
-            boolean isToWithdraw) {}
+            boolean isToWithdraw,
+            AuthorisationId authorisation) {
+
+        /** A card page or a kept card. */
+        public Checkout(
+                ProcessorId processor,
+                PaymentLinkId link,
+                String reference,
+                String url,
+                CardId card,
+                String consent,
+                boolean isToWithdraw) {
+            this(processor, link, reference, url, card, consent, isToWithdraw, null);
+        }
+
+        /** A capture of what a card was authorised for. */
+        static Checkout capturing(ProcessorId processor, AuthorisationId authorisation) {
+            return new Checkout(processor, null, null, null, null, null, false, authorisation);
+        }
+    }
 }

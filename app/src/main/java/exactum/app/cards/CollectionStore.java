@@ -10,6 +10,7 @@ import static exactumdb.Tables.DOCUMENT;
 import exactum.app.database.CopyRows;
 import exactum.app.database.IdArray;
 import exactum.core.card.ProcessorPort;
+import exactum.core.ids.AuthorisationId;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.ClaimId;
 import exactum.core.ids.CollectionId;
@@ -89,6 +90,7 @@ class CollectionStore implements FindCollections {
                                 .setProcessorId(c.checkout().processor())
                                 .setLinkId(c.checkout().link())
                                 .setCardId(c.checkout().card())
+                                .setAuthorisationId(c.checkout().authorisation())
                                 .setConsent(c.checkout().consent()))
                         .toList());
     }
@@ -135,6 +137,22 @@ class CollectionStore implements FindCollections {
                                 .where(COLLECTION_ITEM.BUSINESS_ID.eq(business))
                                 .and(COLLECTION_ITEM.CLAIM_ID.in(claims))
                                 .and(COLLECTION_ITEM.LIVE))),
+                COLLECTION.ID.asc(),
+                Integer.MAX_VALUE);
+    }
+
+    @Override
+    public List<Collection> ofAuthorisation(BusinessId business, AuthorisationId authorisation) {
+        return all(
+                select(business).and(CHECKOUT.AUTHORISATION_ID.eq(authorisation)),
+                COLLECTION.ID.asc(),
+                Integer.MAX_VALUE);
+    }
+
+    /** Captures of an authorisation of which the answer is not known. */
+    List<Collection> capturing(BusinessId business, AuthorisationId authorisation) {
+        return all(
+                select(business).and(LIVE).and(CHECKOUT.AUTHORISATION_ID.eq(authorisation)),
                 COLLECTION.ID.asc(),
                 Integer.MAX_VALUE);
     }
@@ -314,7 +332,8 @@ class CollectionStore implements FindCollections {
                         CHECKOUT.CHECKOUT_URL,
                         CHECKOUT.CARD_ID,
                         CHECKOUT.CONSENT,
-                        CHECKOUT.WITHDRAWAL)
+                        CHECKOUT.WITHDRAWAL,
+                        CHECKOUT.AUTHORISATION_ID)
                 .from(COLLECTION)
                 .join(CHECKOUT)
                 .on(CHECKOUT.BUSINESS_ID.eq(COLLECTION.BUSINESS_ID))
@@ -364,7 +383,8 @@ class CollectionStore implements FindCollections {
                         r.get(CHECKOUT.CHECKOUT_URL),
                         r.get(CHECKOUT.CARD_ID),
                         r.get(CHECKOUT.CONSENT),
-                        "wanted".equals(r.get(CHECKOUT.WITHDRAWAL))),
+                        "wanted".equals(r.get(CHECKOUT.WITHDRAWAL)),
+                        r.get(CHECKOUT.AUTHORISATION_ID)),
                 r.get(COLLECTION.LAST_REASON),
                 r.get(COLLECTION.STARTED_ON));
     }

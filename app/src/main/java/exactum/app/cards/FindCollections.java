@@ -1,5 +1,6 @@
 package exactum.app.cards;
 
+import exactum.core.ids.AuthorisationId;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CollectionId;
 import exactum.core.ids.DocumentId;
@@ -11,6 +12,9 @@ import java.util.Optional;
 public interface FindCollections {
     /** A collection as lists show it; without a number where no document led to it. */
     record Listed(Collection collection, String number, String customer) {}
+
+    /** The captures of an authorisation, the oldest first. */
+    List<Collection> ofAuthorisation(BusinessId business, AuthorisationId authorisation);
 
     Optional<Collection> find(BusinessId business, CollectionId id);
 

@@ -104,6 +104,15 @@ public class SettleSale {
         return settleAll(processor, List.of(new Taken(collection, sale))) == 1;
     }
 
+    /** Takes it in unless it was taken in before, and then leaves the collection as it is; answers whether it was new. */
+    @Transactional
+    public boolean settleIfNew(ProcessorAccount processor, Collection collection, ProcessorPort.Sale sale) {
+        claims.hold(processor.business(), collection.customer());
+        boolean known = !settle.salesAmong(processor.business(), processor.id(), List.of(sale.reference()))
+                .isEmpty();
+        return !known && settle(processor, collection, sale);
+    }
+
     /** Takes several in, all or none, and answers how many were new. */
     @Transactional
     public int settleAll(ProcessorAccount processor, List<Taken> all) {

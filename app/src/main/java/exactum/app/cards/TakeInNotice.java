@@ -37,6 +37,7 @@ public class TakeInNotice {
     private final CollectionStore collections;
     private final NoticeStore notices;
     private final SettleSale settle;
+    private final CaptureAuthorisation captures;
     private final KeepCard keep;
     private final BusinessClock clock;
     private final JsonMapper json;
@@ -46,6 +47,7 @@ public class TakeInNotice {
             CollectionStore collections,
             NoticeStore notices,
             SettleSale settle,
+            CaptureAuthorisation captures,
             KeepCard keep,
             BusinessClock clock,
             JsonMapper json) {
@@ -53,6 +55,7 @@ public class TakeInNotice {
         this.collections = collections;
         this.notices = notices;
         this.settle = settle;
+        this.captures = captures;
         this.keep = keep;
         this.clock = clock;
         this.json = json;
@@ -122,7 +125,10 @@ public class TakeInNotice {
 
     /** The collection whose page it was made on, or whose key it carries. */
     private Optional<Collection> of(ProcessorAccount processor, ProcessorPort.Sale sale) {
-        if (sale.page() != null) return collections.findByCheckout(processor.business(), processor.id(), sale.page());
+        if (sale.page() != null)
+            return collections
+                    .findByCheckout(processor.business(), processor.id(), sale.page())
+                    .or(() -> captures.ofSale(processor, sale));
         return Optional.ofNullable(sale.key())
                 .filter(k -> k.matches("[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}"))
                 .flatMap(k -> collections.find(processor.business(), CollectionId.valueOf(k)))

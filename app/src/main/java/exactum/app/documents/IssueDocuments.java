@@ -105,6 +105,9 @@ public class IssueDocuments {
                     : Money.zero(p.totals().gross().currency());
             if (p.draft().kind() == DocumentKind.QUOTE || p.draft().kind() == DocumentKind.CREDIT_NOTE)
                 events.publishEvent(new DocumentIssued(business, p, numbers.get(i)));
+            if (p.draft().origin().quote() != null)
+                events.publishEvent(
+                        new QuoteInvoiced(business, p.draft().origin().quote(), p.id()));
             issued.add(new Issued(p.id(), numbers.get(i), p.totals().gross(), prepaid));
         }
         if (documents.stream().anyMatch(p -> p.draft().isOnFile())) events.publishEvent(new SalesToCharge(business));

@@ -82,11 +82,14 @@ public final class KindFields {
         LocalDate expires = expires();
         if (expires.isBefore(form.date()) || expires.isBefore(today))
             form.problem("expires", "It would expire before anybody could accept it.");
+        boolean atOnce = form.fields().containsKey("byItself");
+        if (atOnce && form.choice("asks", Particulars.Ask.NOTHING) == Particulars.Ask.AUTHORISED)
+            form.problem("asks", "An invoice that is issued at once does not wait for a card. Leave one of both out.");
         return new Particulars.Offer(
                 expires,
                 form.fields().containsKey("signed"),
                 form.choice("asks", Particulars.Ask.NOTHING),
-                form.fields().containsKey("byItself"),
+                atOnce,
                 id("replaces"));
     }
 

@@ -36,7 +36,8 @@ public record Particulars(Offer offer, Sale sale, Back back, LocalDate acceptedO
     public enum Ask {
         NOTHING("nothing"),
         FIRST_PART("first part"),
-        ALL("all");
+        ALL("all"),
+        AUTHORISED("card authorised");
 
         private final String words;
 
@@ -55,6 +56,7 @@ public record Particulars(Offer offer, Sale sale, Back back, LocalDate acceptedO
                 case NOTHING -> "nothing yet";
                 case FIRST_PART -> "the first part";
                 case ALL -> "all of it";
+                case AUTHORISED -> "nothing yet, but a card is authorised for all of it";
             };
         }
     }

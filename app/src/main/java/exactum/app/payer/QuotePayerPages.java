@@ -1,15 +1,19 @@
 package exactum.app.payer;
 
+import exactum.app.cards.Authorise;
+import exactum.app.cards.FindAuthorisations;
 import exactum.app.documents.Document;
 import exactum.app.documents.FindDocuments;
 import exactum.app.documents.IssueDocuments;
 import exactum.app.installation.BusinessClock;
+import exactum.app.installation.Settings;
 import exactum.app.links.PaymentLink;
 import exactum.app.links.PaymentLinks;
 import exactum.app.quotes.Acceptance;
 import exactum.app.quotes.AnswerQuote;
 import exactum.app.web.TypedForm;
 import exactum.core.document.DocumentKind;
+import exactum.core.ids.AuthorisationId;
 import exactum.core.problem.Refusal;
 import exactum.core.text.TextKind;
 import jakarta.servlet.http.HttpServletRequest;
@@ -20,6 +24,7 @@ import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -33,6 +38,11 @@ class QuotePayerPages {
     private final FindDocuments documents;
     private final AnswerQuote answer;
     private final PayerPages pages;
+    private final QuoteView view;
+    private final Authorise authorise;
+    private final FindAuthorisations authorisations;
+    private final PayerSentences sentences;
+    private final Settings settings;
     private final Visits visits;
     private final BusinessClock clock;
 
@@ -41,10 +51,20 @@ class QuotePayerPages {
             FindDocuments documents,
             AnswerQuote answer,
             PayerPages pages,
+            QuoteView view,
+            Authorise authorise,
+            FindAuthorisations authorisations,
+            PayerSentences sentences,
+            Settings settings,
             Visits visits,
             BusinessClock clock) {
         this.visits = visits;
         this.pages = pages;
+        this.view = view;
+        this.authorise = authorise;
+        this.authorisations = authorisations;
+        this.sentences = sentences;
+        this.settings = settings;
         this.links = links;
         this.documents = documents;
         this.answer = answer;
@@ -122,6 +142,42 @@ class QuotePayerPages {
             return pages.show(visits.of(token, request, response, model));
         }
         return "redirect:/pay/" + token;
+    }
+
+    /** A card is authorised for an accepted quote that asks for it. */
+    @PostMapping("/pay/{token}/authorise")
+    String authorise(
+            @PathVariable String token, HttpServletRequest request, HttpServletResponse response, Model model) {
+        Optional<PaymentLink> link = quoteLink(token);
+        if (link.isEmpty()) return "redirect:/pay/" + token;
+        Visit visit = visits.of(token, request, response, model);
+        Document quote = documents.get(link.get().business(), link.get().document());
+        if (!view.asksCard(link.get(), quote)) return "redirect:/pay/" + token;
+        Optional<String> page = authorise.onPage(
+                link.get(),
+                quote.number(),
+                quote.gross(),
+                id -> settings.publicAddress() + visit.home() + "/authorised?authorisation=" + id);
+        if (page.isPresent()) return "redirect:" + page.get();
+        visit.say(sentences.say(visit, "payer.say.unreachable"));
+        return pages.show(visit);
+    }
+
+    /** Back from the processor’s page. */
+    @GetMapping("/pay/{token}/authorised")
+    String authorised(
+            @PathVariable String token,
+            @RequestParam AuthorisationId authorisation,
+            HttpServletRequest request,
+            HttpServletResponse response,
+            Model model) {
+        Visit visit = visits.of(token, request, response, model);
+        if (!visit.isKnown()) return "redirect:/pay/" + token;
+        authorisations
+                .find(visit.business(), authorisation)
+                .filter(a -> visit.link().id().equals(a.link()))
+                .ifPresent(authorise::look);
+        return "redirect:" + visit.home();
     }
 
     /** The open link of a quote; nothing for any other. */

@@ -2,9 +2,12 @@ package exactum.app.payer;
 
 import exactum.app.attachments.Attachments;
 import exactum.app.attachments.GoesWith;
+import exactum.app.cards.Authorisation;
+import exactum.app.cards.FindAuthorisations;
 import exactum.app.documents.Document;
 import exactum.app.documents.FindDocuments;
 import exactum.app.documents.LookAt;
+import exactum.app.documents.Particulars;
 import exactum.app.installation.BusinessClock;
 import exactum.app.links.PaymentLink;
 import exactum.app.links.PaymentLinks;
@@ -26,6 +29,7 @@ class QuoteView {
     private final FindQuotes quotes;
     private final FindDocuments documents;
     private final PaidAhead ahead;
+    private final FindAuthorisations authorisations;
     private final LookAt lookAt;
     private final PaymentLinks links;
     private final FindSetup setup;
@@ -37,6 +41,7 @@ class QuoteView {
             FindQuotes quotes,
             FindDocuments documents,
             PaidAhead ahead,
+            FindAuthorisations authorisations,
             LookAt lookAt,
             PaymentLinks links,
             FindSetup setup,
@@ -46,6 +51,7 @@ class QuoteView {
         this.quotes = quotes;
         this.documents = documents;
         this.ahead = ahead;
+        this.authorisations = authorisations;
         this.lookAt = lookAt;
         this.links = links;
         this.setup = setup;
@@ -72,11 +78,30 @@ class QuoteView {
         model.addAttribute("running", lookAt.issued(business, document).parts());
         model.addAttribute("asked", asked);
         model.addAttribute("paid", ahead.paid(business, document));
+        model.addAttribute("promised", promised(link, document));
+        model.addAttribute("asksCard", asksCard(link, document));
         model.addAttribute(
                 "cards",
                 setup.processorFor(business, document.gross().currency()).isPresent());
         model.addAttribute("attachments", attachments.of(business, GoesWith.document(document.id())));
         return Optional.empty();
+    }
+
+    /** What cards are authorised for of it by now. */
+    private List<Authorisation> promised(PaymentLink link, Document document) {
+        LocalDate today = clock.today(link.business());
+        return authorisations.ofDocument(link.business(), document.id()).stream()
+                .filter(a -> a.rest(today).isPositive())
+                .toList();
+    }
+
+    /** Whether it was accepted, and a card is to be authorised for it that none is yet. */
+    boolean asksCard(PaymentLink link, Document document) {
+        return promised(link, document).isEmpty()
+                && quotes.find(link.business(), document.id())
+                        .filter(q -> q.isAccepted() && q.invoice() == null)
+                        .filter(q -> q.asks() == Particulars.Ask.AUTHORISED)
+                        .isPresent();
     }
 
     /** What the page says of the document alone, which a draft has too. */

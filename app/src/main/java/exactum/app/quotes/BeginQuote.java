@@ -66,7 +66,7 @@ class BeginQuote {
 
     private static Money ahead(Prepared p, Particulars.Ask asks) {
         return switch (asks) {
-            case NOTHING -> p.totals().gross().withMinor(0);
+            case NOTHING, AUTHORISED -> p.totals().gross().withMinor(0);
             case FIRST_PART -> p.terms().schedule().instalments().getFirst().amount();
             case ALL -> p.totals().gross();
         };
