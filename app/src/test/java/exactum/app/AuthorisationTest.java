@@ -70,7 +70,7 @@ class AuthorisationTest {
         capture.capture(world.moorings, a.id(), first.id(), euro("40.00"), false);
         assertThatThrownBy(() -> capture.capture(world.moorings, a.id(), second.id(), euro("70.00"), true))
                 .hasMessageContaining("60.00 can be taken of it")
-                .hasMessageContaining("authorised anew");
+                .hasMessageContaining("authorised again");
         assertThatThrownBy(() -> capture.capture(world.moorings, a.id(), first.id(), euro("1.00"), true))
                 .hasMessageContaining("0.00 is open of the invoice");
         capture.capture(world.moorings, a.id(), second.id(), euro("60.00"), true);

@@ -1,5 +1,6 @@
 package exactum.app;
 
+import static exactum.app.World.euro;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import exactum.app.bank.FindBankLines;
@@ -8,6 +9,9 @@ import exactum.app.bank.Match;
 import exactum.app.bank.Part;
 import exactum.app.cardruns.PlanCardRun;
 import exactum.app.cards.AskForCard;
+import exactum.app.cards.Authorise;
+import exactum.app.cards.CardOnFile;
+import exactum.app.cards.FindCards;
 import exactum.app.cards.FindCollections;
 import exactum.app.catalogue.FindCatalogue;
 import exactum.app.customers.Customer;
@@ -170,6 +174,9 @@ class TwoBusinessesTest {
         var run = world.bean(PlanCardRun.class).rehearse(world.moorings, owner.currency(), RunningApp.TODAY, "");
         ids.put("CardId", card.toString());
         ids.put("CardRunId", run.toString());
+        CardOnFile kept = world.bean(FindCards.class).find(world.moorings, card).orElseThrow();
+        var promised = world.bean(Authorise.class).onFile(world.moorings, kept, null, SECRET_NAME, euro("10.00"));
+        ids.put("AuthorisationId", promised.id().toString());
         ids.put("CardPageId", page.id().toString());
         ids.put("AddressWishId", wish.id().toString());
     }

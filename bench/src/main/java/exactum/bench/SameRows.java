@@ -3,6 +3,9 @@ package exactum.bench;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactum.pg.ThrowawayPostgres;
+import java.io.IOException;
+import java.io.StringReader;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
@@ -63,6 +66,26 @@ final class SameRows implements AutoCloseable {
                 "insert into mandate_cover (business_id, mandate_id, customer_id) select business_id, id, customer_id from mandate where business_id = "
                         + business);
         execute("analyze");
+    }
+
+    /** Everybody's invoices are collected, over whatever there is. */
+    void payByCardOnFile(BusinessId business) throws SQLException {
+        execute(
+                "insert into billed_how (business_id, customer_id, pays_by) select business_id, id, 'collected' from customer where business_id = "
+                        + business);
+        execute("analyze");
+    }
+
+    /** Copies rows in, as they are written out. */
+    void copyIn(String tableAndColumns, String rows) throws SQLException {
+        try {
+            connection
+                    .unwrap(PGConnection.class)
+                    .getCopyAPI()
+                    .copyIn("copy " + tableAndColumns + " from stdin", new StringReader(rows));
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
     }
 
     /** Everything that a forecast reads of arrangements and their customers, every value of it, and nothing computed. */

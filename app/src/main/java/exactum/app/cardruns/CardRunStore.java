@@ -144,9 +144,15 @@ class CardRunStore {
         return items(business, id, CARD_RUN_ITEM.ITEM_NO.ge(from), most);
     }
 
-    /** What is to be charged and has come to nothing yet. */
+    /** What is to be charged and has come to nothing yet; the plan is worked off in its order. */
     List<CardRunItem> next(BusinessId business, CardRunId id, int most) {
-        return items(business, id, CARD_RUN_ITEM.AMOUNT_MINOR.isNotNull().and(CARD_RUN_OUTCOME.ITEM_NO.isNull()), most);
+        int done = db.select(DSL.coalesce(DSL.max(CARD_RUN_OUTCOME.ITEM_NO), 0))
+                .from(CARD_RUN_OUTCOME)
+                .where(CARD_RUN_OUTCOME.BUSINESS_ID.eq(business))
+                .and(CARD_RUN_OUTCOME.RUN_ID.eq(id))
+                .fetchSingle()
+                .value1();
+        return items(business, id, CARD_RUN_ITEM.AMOUNT_MINOR.isNotNull().and(CARD_RUN_ITEM.ITEM_NO.gt(done)), most);
     }
 
     /** What was begun, and of which no answer was taken in, with the numbers of the documents. */

@@ -51,7 +51,7 @@ public record CardSettings(Timer timer, Moment moment, long leastMinor) {
     /** What is done each day by itself. */
     public enum Timer {
         OFF("off", "nothing by itself"),
-        PROPOSES("proposes", "a run is proposed, and a person looks at it"),
+        PROPOSES("proposes", "a run is proposed"),
         CHARGES("charges", "what is due is charged");
 
         private final String code;

@@ -52,7 +52,7 @@ class NextTryStore {
                 .orElse(new Next(null, 0));
     }
 
-    /** It is not tried again: whoever collects it by another way begins anew. */
+    /** It is not tried again: whoever collects it by another way begins again. */
     void forget(BusinessId business, ClaimId claim) {
         db.deleteFrom(COLLECT_AGAIN)
                 .where(COLLECT_AGAIN.BUSINESS_ID.eq(business))

@@ -119,7 +119,7 @@ public class CaptureAuthorisation {
         if (amount.compareTo(rest) > 0)
             throw new Refusal(
                             "authorisation.more",
-                            "%s can be taken of it. Nothing was taken. For more, have the card authorised anew, or leave the rest to the payer."
+                            "%s can be taken of it. Nothing was taken. For more, have the card authorised again, or leave the rest to the payer."
                                     .formatted(rest.withCurrency()))
                     .at("amount");
         List<FindClaims.Open> open = findClaims.openOf(business, invoice);

@@ -138,7 +138,7 @@ public class SettleSale {
                 business, fresh.stream().map(t -> payment(processor, t, open)).toList());
         var worths = new Worths(processor);
         ledger.bookAll(business, fees(processor, fresh, means, worths));
-        wait.beginAll(business, waiting(processor, fresh, means, worths));
+        wait.beginNew(business, waiting(processor, fresh, means, worths));
         confirm.confirmAll(business, means, clock.today(business));
         events.publishEvent(new SalesTaken(business, processor.id(), sales(fresh, means)));
         return fresh.size();

@@ -34,7 +34,9 @@ class MergeStore {
             "payment_link",
             "address_wish",
             "card_on_file",
-            "card_page");
+            "card_page",
+            "card_authorisation",
+            "card_run_item");
 
     private final DSLContext db;
 

@@ -42,6 +42,7 @@ class DemoLoader {
     private final OpeningScene scene;
     private final PaperScene papers;
     private final PayerScene atPage;
+    private final CardScene cards;
     private final Seasons seasons;
     private final DebitOwners debits;
     private final WaterRates water;
@@ -67,6 +68,7 @@ class DemoLoader {
             OpeningScene scene,
             PaperScene papers,
             PayerScene atPage,
+            CardScene cards,
             Seasons seasons,
             DebitOwners debits,
             WaterRates water,
@@ -90,6 +92,7 @@ class DemoLoader {
         this.scene = scene;
         this.papers = papers;
         this.atPage = atPage;
+        this.cards = cards;
         this.seasons = seasons;
         this.debits = debits;
         this.water = water;
@@ -154,6 +157,7 @@ class DemoLoader {
             scene.on(id, harbour, day);
             papers.on(id, harbour, day);
             atPage.on(id, harbour, day);
+            cards.on(id, harbour, day);
             seasons.on(id, harbour, day);
             debits.on(id, harbour, day);
             water.on(id, harbour, day);

@@ -1,7 +1,5 @@
 package exactum.app.demo;
 
-import exactum.app.cards.AskForCard;
-import exactum.app.cards.CardPage;
 import exactum.app.customers.Customer;
 import exactum.app.customers.FindCustomers;
 import exactum.app.database.Ids;
@@ -18,7 +16,7 @@ import java.time.LocalDate;
 import java.util.Currency;
 import org.springframework.stereotype.Component;
 
-/** What payers did on their pages in the last week: an address that waits to be taken over, a link that was paid and one that is open, two cards that were saved, one of which ends soon. */
+/** What payers did on their pages in the last week: an address that waits to be taken over, a link that was paid and one that is open. */
 @Component
 class PayerScene {
     private static final LocalDate WEDNESDAY = LocalDate.of(2026, 5, 27);
@@ -27,20 +25,9 @@ class PayerScene {
     private final ListDocuments lists;
     private final PaymentLinks links;
     private final AddressWishes wishes;
-    private final AskForCard ask;
     private final Payers payers;
-    private final Street street;
 
-    PayerScene(
-            FindCustomers customers,
-            ListDocuments lists,
-            PaymentLinks links,
-            AddressWishes wishes,
-            AskForCard ask,
-            Payers payers,
-            Street street) {
-        this.ask = ask;
-        this.street = street;
+    PayerScene(FindCustomers customers, ListDocuments lists, PaymentLinks links, AddressWishes wishes, Payers payers) {
         this.customers = customers;
         this.lists = lists;
         this.links = links;
@@ -61,8 +48,6 @@ class PayerScene {
 
     private void friday(BusinessId business, Harbour harbour, LocalDate day) {
         link(business, harbour, 6, "Guest berth in August, paid ahead", null);
-        saveCard(business, harbour, 10, Street.GOOD_TOO, "12/29");
-        saveCard(business, harbour, 12, Street.GOOD, "06/26");
         CustomerId moved = customer(business, harbour, 8);
         Customer c = customers.get(business, moved);
         lists.ofCustomer(business, moved, day, 10).stream()
@@ -77,19 +62,6 @@ class PayerScene {
                                 "The Old Boathouse\n" + c.address(),
                                 c.country(),
                                 day)));
-    }
-
-    /** A payer saves a card at their page without paying. */
-    private void saveCard(BusinessId business, Harbour harbour, int number, String card, String expiry) {
-        PaymentLink link = link(business, harbour, number, "Guest berth, paid ahead", null);
-        String consent =
-                "%s keeps this card at its payment processor and charges it for my invoices when they are due, until I remove it. I can remove it at any time on my payment page."
-                        .formatted(harbour.business().identity().senderName());
-        CardPage page = ask.ofPayer(
-                        link, Currency.getInstance(harbour.currency()), consent, id -> links.address(link) + "/methods")
-                .orElseThrow(() -> new IllegalStateException("no card page for " + link.id()));
-        street.enterCard(page.url(), card, expiry);
-        ask.look(business, page.id());
     }
 
     private PaymentLink link(BusinessId business, Harbour harbour, int number, String purpose, String amount) {

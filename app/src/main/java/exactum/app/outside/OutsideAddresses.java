@@ -15,7 +15,12 @@ import org.springframework.stereotype.Component;
  */
 @Component
 public class OutsideAddresses {
+    private static final long FRESH_NANOS = 500_000_000;
     private final BusinessClock clock;
+    /** Asked for twice a second at most, however many calls are made. */
+    private volatile Mode mode;
+
+    private record Mode(boolean isTest, long since) {}
 
     OutsideAddresses(BusinessClock clock) {
         this.clock = clock;
@@ -29,7 +34,7 @@ public class OutsideAddresses {
      */
     public String typed(String address) {
         URI uri = uri(address);
-        if (!mayCall(uri, false))
+        if (!mayCall(uri, false, clock.isTest()))
             throw wrong(
                     address,
                     clock.isTest()
@@ -40,11 +45,15 @@ public class OutsideAddresses {
 
     /** Whether the address may be called, by what its host is called at this moment. */
     boolean mayCall(URI uri) {
-        return mayCall(uri, true);
+        Mode known = mode;
+        if (known == null || System.nanoTime() - known.since() > FRESH_NANOS) {
+            known = new Mode(clock.isTest(), System.nanoTime());
+            mode = known;
+        }
+        return mayCall(uri, true, known.isTest());
     }
 
-    private boolean mayCall(URI uri, boolean mustResolve) {
-        boolean test = clock.isTest();
+    private static boolean mayCall(URI uri, boolean mustResolve, boolean test) {
         boolean scheme = "https".equals(uri.getScheme()) || test && "http".equals(uri.getScheme());
         if (!scheme || uri.getHost() == null || uri.getUserInfo() != null || uri.getFragment() != null) return false;
         try {

@@ -51,10 +51,19 @@ public class ConfirmPayment {
     public void confirmAll(BusinessId business, List<Means> all, LocalDate sendOn) {
         Map<CustomerId, Customer> payers = customers.byId(
                 business, all.stream().map(Means::customer).distinct().toList());
+        Map<MeansId, List<DocumentId>> about =
+                payments.settledByEach(business, all.stream().map(Means::id).toList());
         var messages = new ArrayList<NewMessage>();
         for (Means payment : all) {
             List<String> to = payers.get(payment.customer()).recipients().of(Mail.CONFIRMATIONS);
-            if (!to.isEmpty()) messages.add(message(business, payment.id(), payment.customer(), to, sendOn));
+            if (!to.isEmpty())
+                messages.add(NewMessage.to(
+                        to,
+                        MessageKind.CONFIRMATION,
+                        payment.customer(),
+                        payment.id().value(),
+                        sendOn,
+                        about.getOrDefault(payment.id(), List.of())));
         }
         outbox.put(business, messages);
     }
@@ -96,10 +105,8 @@ public class ConfirmPayment {
 
     private NewMessage message(
             BusinessId business, MeansId payment, CustomerId customer, List<String> to, LocalDate sendOn) {
-        List<DocumentId> about = payments.settledBy(business, payment).stream()
-                .map(FindPayments.Settlement::document)
-                .distinct()
-                .toList();
+        List<DocumentId> about =
+                payments.settledByEach(business, List.of(payment)).getOrDefault(payment, List.of());
         return NewMessage.to(to, MessageKind.CONFIRMATION, customer, payment.value(), sendOn, about);
     }
 }

@@ -15,7 +15,9 @@ import exactum.core.money.Money;
 import exactum.core.settlement.MeansKind;
 import exactum.core.settlement.TakeBack;
 import java.time.LocalDate;
+import java.util.Collection;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 
 /** Payments, and what else settles what is owed. */
@@ -111,6 +113,9 @@ public interface FindPayments {
 
     /** What a means settled and what was undone of it, in order. */
     List<Settlement> settledBy(BusinessId business, MeansId means);
+
+    /** The documents of which each of several settled something. */
+    Map<MeansId, List<DocumentId>> settledByEach(BusinessId business, Collection<MeansId> means);
 
     /** What settled a document and what was undone of it, in order. */
     List<Settlement> settledOn(BusinessId business, DocumentId document);

@@ -11,6 +11,7 @@ import static exactumdb.Tables.PAYMENT_PLACE;
 import static exactumdb.Tables.RECEIPT;
 import static exactumdb.Tables.TAKE_BACK;
 
+import exactum.app.database.IdArray;
 import exactum.app.database.SearchWords;
 import exactum.app.database.Slice;
 import exactum.core.ids.BusinessId;
@@ -23,6 +24,7 @@ import exactum.core.settlement.MeansKind;
 import exactumdb.tables.records.MeansRecord;
 import exactumdb.tables.records.ReceiptRecord;
 import java.math.BigDecimal;
+import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -137,6 +139,18 @@ class PaymentStore implements FindPayments {
     @Override
     public List<Settlement> settledBy(BusinessId business, MeansId means) {
         return settlements(business, ALLOCATION.MEANS_ID.eq(means));
+    }
+
+    @Override
+    public Map<MeansId, List<DocumentId>> settledByEach(BusinessId business, Collection<MeansId> means) {
+        return db.selectDistinct(ALLOCATION.MEANS_ID, CLAIM.DOCUMENT_ID)
+                .from(ALLOCATION)
+                .join(CLAIM)
+                .on(CLAIM.BUSINESS_ID.eq(ALLOCATION.BUSINESS_ID))
+                .and(CLAIM.ID.eq(ALLOCATION.CLAIM_ID))
+                .where(ALLOCATION.BUSINESS_ID.eq(business))
+                .and(DSL.condition("allocation.means_id = any({0})", IdArray.of(means)))
+                .fetchGroups(ALLOCATION.MEANS_ID, CLAIM.DOCUMENT_ID);
     }
 
     @Override

@@ -42,6 +42,15 @@ public class Wait {
                 .toList());
     }
 
+    /** Lets several wait whose sources are new, as the means that a sale just became. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void beginNew(BusinessId business, List<NewWaiting> all) {
+        Periods periods = books.periods(business);
+        items.copy(all.stream()
+                .map(w -> WaitingStore.row(business, w, periods.countsOn(w.since())))
+                .toList());
+    }
+
     /**
      * Confirms a part of what is left and answers the item as it was, locked.
      *

@@ -4,6 +4,7 @@ import static exactumdb.Tables.CUSTOMER;
 import static exactumdb.Tables.WAITING;
 import static exactumdb.Tables.WAITING_GONE;
 
+import exactum.app.database.CopyRows;
 import exactum.app.database.IdArray;
 import exactum.app.database.Ids;
 import exactum.app.database.InsertRows;
@@ -67,6 +68,11 @@ class WaitingStore implements FindWaiting, Provable {
     /** Inserts items; answers those whose source did not make them wait already. */
     List<WaitingId> insert(List<WaitingRecord> items) {
         return InsertRows.ifNew(db, items).returning(WAITING.ID).fetch(WAITING.ID);
+    }
+
+    /** Inserts items whose sources are new. */
+    void copy(List<WaitingRecord> items) {
+        CopyRows.into(db, items);
     }
 
     static WaitingRecord row(BusinessId business, NewWaiting w, LocalDate countsOn) {

@@ -82,7 +82,7 @@ public class Notices implements DisposableBean {
                         Instant.now().plusSeconds(desk.account(account).faults().noticeDelaySeconds()),
                         swallowed ? "swallowed" : "waiting",
                         ""));
-        if (!swallowed) timer.execute(this::deliverDue);
+        if (!swallowed && !desk.account(account).noticesTo().isEmpty()) timer.execute(this::deliverDue);
     }
 
     public List<Notice> newest() {

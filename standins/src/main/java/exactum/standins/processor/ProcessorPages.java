@@ -109,8 +109,9 @@ class ProcessorPages {
             @RequestParam(defaultValue = "0") int limited,
             @RequestParam(defaultValue = "0") int slowSeconds,
             @RequestParam(defaultValue = "0") int noticeDelaySeconds,
-            @RequestParam(defaultValue = "false") boolean reordered) {
-        var faults = new Faults(lost, failing, limited, slowSeconds, noticeDelaySeconds, reordered);
+            @RequestParam(defaultValue = "false") boolean reordered,
+            @RequestParam(defaultValue = "0") int lostEvery) {
+        var faults = new Faults(lost, failing, limited, slowSeconds, noticeDelaySeconds, reordered, lostEvery);
         desk.change(currency, a -> a.with(faults));
         return "redirect:/processor";
     }

@@ -6,6 +6,7 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.util.Optional;
+import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Predicate;
 import java.util.function.UnaryOperator;
@@ -20,6 +21,7 @@ import org.springframework.web.util.ContentCachingResponseWrapper;
 class TroubleOnPurpose extends OncePerRequestFilter {
     private static final long MILLIS = 1_000;
     private final Desk desk;
+    private final AtomicInteger answered = new AtomicInteger();
 
     TroubleOnPurpose(Desk desk) {
         this.desk = desk;
@@ -54,7 +56,9 @@ class TroubleOnPurpose extends OncePerRequestFilter {
 
     private void answer(String account, HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
-        if (!takes(account, f -> f.lost() > 0, Faults::oneLostLess)) {
+        int every = desk.account(account).faults().lostEvery();
+        boolean isLost = every > 0 && answered.incrementAndGet() % every == 0;
+        if (!isLost && !takes(account, f -> f.lost() > 0, Faults::oneLostLess)) {
             chain.doFilter(request, response);
             return;
         }
@@ -75,6 +79,7 @@ class TroubleOnPurpose extends OncePerRequestFilter {
 
     /** Whether a fault of a kind is due; counts it, so that two calls at once never share one. */
     private boolean takes(String account, Predicate<Faults> isDue, UnaryOperator<Faults> less) {
+        if (!isDue.test(desk.account(account).faults())) return false;
         var taken = new AtomicReference<>(false);
         desk.change(account, a -> {
             taken.set(isDue.test(a.faults()));

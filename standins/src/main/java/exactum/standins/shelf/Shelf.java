@@ -2,23 +2,32 @@ package exactum.standins.shelf;
 
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.nio.ByteBuffer;
+import java.nio.channels.FileChannel;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
+import java.nio.file.StandardOpenOption;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentSkipListMap;
-import java.util.stream.Stream;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
-/** Documents of one kind by id, one JSON file each; written through a rename, so a kill leaves the old or the new. */
+/**
+ * Documents of one kind by id, a line of JSON each time that one is put, the last of an id counts; what a kill left of a line is
+ * passed over.
+ */
 public final class Shelf<T> {
+    private static final String FILE = "shelf.jsonl";
     private final Path folder;
     private final Class<T> type;
     private final JsonMapper json;
     private final ConcurrentSkipListMap<String, T> documents = new ConcurrentSkipListMap<>();
+    private FileChannel file;
 
     public Shelf(Path folder, Class<T> type, JsonMapper json) {
         this.folder = folder;
@@ -27,33 +36,45 @@ public final class Shelf<T> {
         load();
     }
 
+    /** A line of the file. */
+    private record Entry(String id, Object document) {}
+
     /** Takes what lies in the folder in place of what is known, as after the folder was put back. */
-    public void load() {
+    public synchronized void load() {
         try {
+            if (file != null) file.close();
             Files.createDirectories(folder);
             documents.clear();
-            try (Stream<Path> files = Files.list(folder)) {
-                files.filter(f -> f.toString().endsWith(".json"))
-                        .forEach(f -> documents.put(id(f), json.readValue(f.toFile(), type)));
-            }
+            Path path = folder.resolve(FILE);
+            if (Files.exists(path)) for (String line : Files.readAllLines(path)) take(line);
+            file = FileChannel.open(path, StandardOpenOption.CREATE, StandardOpenOption.APPEND);
+            if (file.size() > 0) write("\n");
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
     }
 
-    public void put(String id, T document) {
+    private void take(String line) {
         try {
-            Path written = Files.createTempFile(folder, "new", ".tmp");
-            json.writeValue(written.toFile(), document);
-            Files.move(
-                    written,
-                    folder.resolve(id + ".json"),
-                    StandardCopyOption.ATOMIC_MOVE,
-                    StandardCopyOption.REPLACE_EXISTING);
+            JsonNode entry = json.readTree(line);
+            if (entry.has("document"))
+                documents.put(entry.get("id").asString(), json.treeToValue(entry.get("document"), type));
+        } catch (JacksonException cutOff) {
+            // what a kill left of a line
+        }
+    }
+
+    public synchronized void put(String id, T document) {
+        try {
+            write(json.writeValueAsString(new Entry(id, document)) + "\n");
             documents.put(id, document);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
+    }
+
+    private void write(String text) throws IOException {
+        file.write(ByteBuffer.wrap(text.getBytes(StandardCharsets.UTF_8)));
     }
 
     public Optional<T> find(String id) {
@@ -68,10 +89,5 @@ public final class Shelf<T> {
     /** All in the given order, the greatest first. */
     public List<T> newest(Comparator<T> order) {
         return documents.values().stream().sorted(order.reversed()).toList();
-    }
-
-    private static String id(Path file) {
-        String name = file.getFileName().toString();
-        return name.substring(0, name.length() - ".json".length());
     }
 }

@@ -4,7 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
 import java.util.Comparator;
+import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import tools.jackson.databind.json.JsonMapper;
@@ -32,7 +34,13 @@ class ShelfTest {
     @Test
     void a_write_that_a_kill_cut_off_is_not_taken_for_a_document(@TempDir Path folder) throws Exception {
         new Shelf<>(folder, Book.class, JSON).put("a", new Book("Harbours", 300));
-        Files.writeString(folder.resolve("new123.tmp"), "{\"title\":\"half a");
+        Path file = folder.resolve("shelf.jsonl");
+        for (String half : List.of("{\"id\":\"b\",\"document\":{\"title\":\"half a", "{\"id\":\"b\",\"document\":{}")) {
+            Files.writeString(file, half, StandardOpenOption.APPEND);
+            var shelf = new Shelf<>(folder, Book.class, JSON);
+            assertThat(shelf.all()).containsExactly(new Book("Harbours", 300));
+            shelf.put("a", new Book("Harbours", 300));
+        }
         assertThat(new Shelf<>(folder, Book.class, JSON).all()).containsExactly(new Book("Harbours", 300));
     }
 
