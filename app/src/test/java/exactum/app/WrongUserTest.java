@@ -16,6 +16,7 @@ class WrongUserTest {
     private static final Set<String> OPEN = Set.of(
             "/pay/{token}",
             "/pay/{token}/accept",
+            "/pay/{token}/authorise",
             "/pay/{token}/decline",
             "/pay/{token}/mandate",
             "/pay/mandate/{token}",
