@@ -153,6 +153,7 @@ class PeopleAndSetUpTest {
             page.locator("#f-brandColour").fill("#7a1f3d");
             assertThat(page.locator("#sample rect").nth(1)).hasAttribute("fill", "#7a1f3d");
             answered(page, "/setup/brand", () -> person.press("Save"));
+            person.settled();
             page.locator("[name=file]")
                     .setInputFiles(new FilePayload("logo.svg", "image/svg+xml", "<svg/>".getBytes()));
             person.press("Use this picture");
