@@ -130,7 +130,7 @@ final class DebitSteps {
         person.fill("main form", agreed);
         person.look();
         person.press("Take it in");
-        assertThat(page.locator("#state")).isVisible();
+        assertThat(page.locator("#state")).isVisible(new LocatorAssertions.IsVisibleOptions().setTimeout(20_000));
     }
 
     /** The customer of the mandate that stands open is billed in pounds, which have a rate. */
