@@ -3,6 +3,10 @@ package exactum.app;
 import static exactum.app.World.euro;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import exactum.app.approvals.ApprovalKind;
+import exactum.app.approvals.Approvals;
+import exactum.app.business.Memberships;
+import exactum.app.business.Role;
 import exactum.app.cardruns.CardWork;
 import exactum.app.cardruns.ChargeCardRun;
 import exactum.app.cardruns.PlanCardRun;
@@ -18,8 +22,10 @@ import exactum.app.messages.MessageKind;
 import exactum.core.ids.CardRunId;
 import java.util.Currency;
 import java.util.List;
+import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.concurrent.Executors;
+import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 
@@ -195,6 +201,38 @@ class CardRunTest {
             ada.page("/card-runs/settings", "timer=weekly&moment=issue&least=1.00");
             assertThat(ada.get("/card-runs").body()).contains("what is due is charged");
         }
+    }
+
+    @Test
+    void a_run_above_the_amount_waits_for_a_second_person_over_days_and_is_charged_at_their_yes(
+            World world, CardWork work, Approvals approvals, Memberships memberships) {
+        memberships.join(world.moorings, "nils", Set.of(Role.APPROVER));
+        approvals.setLimit(world.moorings, ApprovalKind.CARD_RUN, euro("10.00"));
+        Customer customer = world.payer();
+        card(world, customer, "tok_1");
+        Document due = due(world, customer, "50.00");
+        try (var ada = new Visitor(world, "ada");
+                var nils = new Visitor(world, "nils")) {
+            ada.page("/card-runs/settings", "timer=charges&moment=due&least=1.00");
+            for (int days = 0; days < 2; days++) work.day(world.moorings, RunningApp.TODAY);
+            assertThat(world.processor.charged()).isEmpty();
+            String runs = ada.get("/card-runs").body();
+            assertThat(runs).contains("Run 1").doesNotContain("Run 2");
+            String run = found(runs, "/card-runs/([0-9a-f-]{36})");
+            String asked = found(nils.get("/card-runs/" + run).body(), "/approvals/([0-9a-f-]{36})/approve");
+            nils.follow("/approvals/" + asked + "/approve", "note=&back=/card-runs/" + run);
+            world.bean(ChargeCardRun.class).execute(world.moorings, CardRunId.valueOf(run));
+            assertThat(world.open(due)).isEqualTo(euro("0.00"));
+        }
+    }
+
+    private static String found(String page, String pattern) {
+        return Pattern.compile(pattern)
+                .matcher(page)
+                .results()
+                .findFirst()
+                .orElseThrow()
+                .group(1);
     }
 
     @Test

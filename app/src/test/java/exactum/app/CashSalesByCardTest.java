@@ -71,6 +71,21 @@ class CashSalesByCardTest {
     }
 
     @Test
+    void one_that_was_paid_in_cash_says_nothing_of_cards_though_its_customer_is_collected_from(World world) {
+        Customer customer = world.payer();
+        world.asOwner("insert into billed_how (business_id, customer_id, pays_by) values (%d, '%s', 'collected')"
+                .formatted(world.moorings.value(), customer.id()));
+        Document sale = Papers.cashSale(world, customer, "24");
+        assertThat(sale.isOnFile()).isFalse();
+        assertThat(sale.manner().collected()).isTrue();
+        try (var ada = new Visitor(world, "ada")) {
+            world.asOwner("update claim set left_minor = amount_minor where document_id = '%s'".formatted(sale.id()));
+            assertThat(ada.get("/invoices/" + sale.number()).body()).doesNotContain("No card on file");
+            world.asOwner("update claim set left_minor = 0 where document_id = '%s'".formatted(sale.id()));
+        }
+    }
+
+    @Test
     void without_a_card_it_is_a_decision(World world, CardWork work) {
         Customer customer = world.payer();
         monthly(world, customer);

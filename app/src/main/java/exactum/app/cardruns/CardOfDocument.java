@@ -10,7 +10,6 @@ import exactum.app.installation.BusinessClock;
 import exactum.app.settlement.FindClaims;
 import exactum.app.setup.FindSetup;
 import exactum.app.setup.ProcessorAccount;
-import exactum.core.document.DocumentKind;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.ProcessorId;
 import java.time.LocalDate;
@@ -54,7 +53,7 @@ class CardOfDocument implements DocumentSection, CollectsOver {
      * What is shown.
      *
      * @param card that is charged, or null where none of them paid a cash sale
-     * @param on the day, or null
+     * @param on the day, or null where nothing is charged by itself
      * @param tried how often it was tried before
      */
     record Shown(CardOnFile card, LocalDate on, int tried) {}
@@ -69,13 +68,15 @@ class CardOfDocument implements DocumentSection, CollectsOver {
         if (!document.kind().isOwed()) return Optional.empty();
         List<FindClaims.Open> open = claims.openOf(business, document.id());
         if (open.isEmpty()) return Optional.empty();
-        if (document.kind() == DocumentKind.CASH_SALE && !document.manner().collected())
-            return Optional.of(new Shown(null, null, 0));
+        if (document.isOnFile() && !document.manner().collected()) return Optional.of(new Shown(null, null, 0));
         return card(business, document).map(c -> {
             FindClaims.Open next = open.getFirst();
             NextTryStore.Next planned = tries.next(business, next.claim());
             LocalDate today = clock.today(business);
-            LocalDate usual = settings.of(business).moment() == CardSettings.Moment.DUE ? next.due() : today;
+            CardSettings how = settings.of(business);
+            if (how.timer() == CardSettings.Timer.OFF && !document.isOnFile())
+                return new Shown(c, null, planned.tries());
+            LocalDate usual = how.moment() == CardSettings.Moment.DUE ? next.due() : today;
             LocalDate on = planned.notBefore() == null ? usual : planned.notBefore();
             return new Shown(c, on.isBefore(today) ? today : on, planned.tries());
         });

@@ -1,5 +1,8 @@
 package exactum.app.cardruns;
 
+import exactum.app.approvals.Approval;
+import exactum.app.approvals.ApprovalKind;
+import exactum.app.approvals.Approvals;
 import exactum.app.audit.Audit;
 import exactum.app.cards.AskForNewCard;
 import exactum.app.setup.FindSetup;
@@ -20,6 +23,7 @@ public class CardWork {
     private final CardRunStore runs;
     private final CardSettingStore settings;
     private final AskForNewCard ask;
+    private final Approvals approvals;
 
     CardWork(
             FindSetup setup,
@@ -27,7 +31,9 @@ public class CardWork {
             ChargeCardRun charge,
             CardRunStore runs,
             CardSettingStore settings,
-            AskForNewCard ask) {
+            AskForNewCard ask,
+            Approvals approvals) {
+        this.approvals = approvals;
         this.ask = ask;
         this.setup = setup;
         this.plan = plan;
@@ -44,7 +50,7 @@ public class CardWork {
         if (how.timer() != CardSettings.Timer.CHARGES) sales(business, today);
         if (how.timer() == CardSettings.Timer.OFF) return;
         for (CardRun old : runs.inState(business, CardRun.State.REHEARSED))
-            if (old.madeBy().equals(Audit.who())) plan.drop(business, old.id());
+            if (old.madeBy().equals(Audit.who()) && !waits(old)) plan.drop(business, old.id());
         LocalDate until = how.moment().until(today);
         for (Currency currency : currencies(business))
             run(business, currency, until, CardRun.Scope.ALL, how.timer() == CardSettings.Timer.CHARGES);
@@ -55,10 +61,21 @@ public class CardWork {
         for (Currency currency : currencies(business)) run(business, currency, today, CardRun.Scope.CASH_SALES, true);
     }
 
+    /** Makes a run, unless one like it waits for a second person. */
     private void run(BusinessId business, Currency currency, LocalDate until, CardRun.Scope scope, boolean charges) {
+        boolean waits = runs.inState(business, CardRun.State.REHEARSED).stream()
+                .anyMatch(r -> r.scope() == scope && r.total().currency().equals(currency) && waits(r));
+        if (waits) return;
         CardRunId id = plan.rehearse(business, currency, until, "", scope);
         if (runs.find(business, id).orElseThrow().chargeable() == 0) plan.drop(business, id);
         else if (charges && charge.start(business, id)) charge.execute(business, id);
+    }
+
+    private boolean waits(CardRun run) {
+        return approvals
+                .last(run.business(), ApprovalKind.CARD_RUN, run.id().value())
+                .filter(a -> a.state() == Approval.State.ASKED)
+                .isPresent();
     }
 
     private List<Currency> currencies(BusinessId business) {

@@ -1,5 +1,6 @@
 package exactum.app.cardruns;
 
+import static exactumdb.Tables.CARD_RUN_OUTCOME;
 import static exactumdb.Tables.COLLECTION;
 import static exactumdb.Tables.COLLECTION_ITEM;
 import static exactumdb.Tables.COLLECT_AGAIN;
@@ -34,9 +35,9 @@ class NextTryStore {
                 .and(COLLECTION.CHANNEL.eq(DSL.inline("card")))
                 .and(COLLECTION.STATE.eq(DSL.inline("rejected")))
                 .and(DSL.exists(DSL.selectOne()
-                        .from(exactumdb.Tables.CARD_RUN_OUTCOME)
-                        .where(exactumdb.Tables.CARD_RUN_OUTCOME.BUSINESS_ID.eq(business))
-                        .and(exactumdb.Tables.CARD_RUN_OUTCOME.COLLECTION_ID.eq(COLLECTION.ID))))
+                        .from(CARD_RUN_OUTCOME)
+                        .where(CARD_RUN_OUTCOME.BUSINESS_ID.eq(business))
+                        .and(CARD_RUN_OUTCOME.COLLECTION_ID.eq(COLLECTION.ID))))
                 .fetchSingle(r -> new Tries(r.value1(), r.value2()));
     }
 

@@ -14,6 +14,7 @@ import exactum.app.database.Ids;
 import exactum.app.documents.Draft;
 import exactum.app.documents.Drafts;
 import exactum.app.documents.IssueDocuments;
+import exactum.app.documents.ListDocuments;
 import exactum.app.documents.Origin;
 import exactum.app.links.PaymentLink;
 import exactum.app.links.PaymentLinks;
@@ -31,7 +32,6 @@ import exactum.core.document.PriceMode;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.RecurringId;
-import exactum.core.ids.TermsId;
 import exactum.core.ledger.AccountCode;
 import exactum.core.money.Money;
 import exactum.core.money.UnitPrice;
@@ -82,6 +82,11 @@ class CardScene {
         this.street = street;
     }
 
+    /** Whether a card on file is to pay it, so that its payer does nothing. */
+    static boolean waitsFor(Harbour harbour, ListDocuments.Listed invoice) {
+        return invoice.date().equals(BILLED) && invoice.customerName().equals(harbour.customers()[LIFTED][0]);
+    }
+
     /** What happens on the day, before it is closed. */
     void on(BusinessId business, Harbour harbour, LocalDate day) {
         if (day.equals(BILLED)) lift(business, harbour);
@@ -102,7 +107,7 @@ class CardScene {
                         null,
                         Draft.Wording.NONE,
                         Draft.Sending.USUAL),
-                fortnight(business),
+                setup.chosenTerms(business).id(),
                 null,
                 Origin.BY_HAND,
                 false,
@@ -137,14 +142,6 @@ class CardScene {
                         new Handling(false, true, Draft.Sending.USUAL, WhenUnread.WAIT, true),
                         RecurringInvoice.Progress.FRESH,
                         1));
-    }
-
-    private TermsId fortnight(BusinessId business) {
-        return setup.terms(business).stream()
-                .filter(t -> t.name().equals("14 days"))
-                .findFirst()
-                .orElseThrow()
-                .id();
     }
 
     private static Line line(Harbour harbour, String what, String price) {

@@ -50,7 +50,7 @@ class Payers {
     void payOn(BusinessId business, Harbour harbour, LocalDate day) {
         for (ListDocuments.Listed invoice : unpaid(business, day)) {
             if (!invoice.gross().currency().equals(harbour.business().currency())) continue;
-            if (DebitOwners.isOne(invoice.customerName())) continue;
+            if (DebitOwners.isOne(invoice.customerName()) || CardScene.waitsFor(harbour, invoice)) continue;
             if (harbour.byTransfer().contains(invoice.customerName()))
                 transfers(business, invoice, day).ifPresent(amount -> transfer(harbour, invoice, amount));
             else if (day.equals(payDay(invoice))

@@ -29,7 +29,7 @@ class CollectStore {
                     + " and not exists (select 1 from card_on_file f join processor_account p on p.business_id = f.business_id and p.id = f.processor_id"
                     + "  where f.business_id = d.business_id and f.customer_id = d.customer_id and f.state = 'usable' and f.expires >= {1}"
                     + "  and p.is_on and p.currency = claim.currency"
-                    + "  and coalesce((select s.timer from card_setting s where s.business_id = d.business_id), 'proposes') <> 'off')";
+                    + "  and (d.kind = 'cash sale' or coalesce((select s.timer from card_setting s where s.business_id = d.business_id), 'proposes') <> 'off'))";
     private static final String FIND =
             "select d.id, d.number, (select name from customer c where c.business_id = d.business_id and c.id = d.customer_id) as name,"
                     + " min(claim.due_date) as due, d.currency, sum(claim.left_minor)::bigint as minor" + FROM

@@ -40,6 +40,11 @@ public record Document(
         List<IssuedLine> lines,
         List<Tax> taxes) {
 
+    /** Whether it is a cash sale that a card on file was to pay. */
+    public boolean isOnFile() {
+        return kind == DocumentKind.CASH_SALE && particulars.sale().onFile();
+    }
+
     /** Who says it to whom, as they were. */
     public record Parties(Party seller, Party buyer) {}
 

@@ -171,7 +171,7 @@ class InvoiceLetters implements LetterWriter {
                 case CREDIT_NOTE -> letter(creditNote());
                 case CASH_SALE ->
                     letter(say("letter.cash-sale", d.number(), habit.day(d.date()), habit.money(d.gross()))
-                            + (d.manner().collected() ? " " + say("letter.cash-sale.on-file") : ""));
+                            + (d.isOnFile() ? " " + say("letter.cash-sale.on-file") : ""));
             };
         }
 

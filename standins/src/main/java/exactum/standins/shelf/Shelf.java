@@ -1,13 +1,12 @@
 package exactum.standins.shelf;
 
+import java.io.FileOutputStream;
 import java.io.IOException;
+import java.io.OutputStream;
 import java.io.UncheckedIOException;
-import java.nio.ByteBuffer;
-import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardOpenOption;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
@@ -27,7 +26,7 @@ public final class Shelf<T> {
     private final Class<T> type;
     private final JsonMapper json;
     private final ConcurrentSkipListMap<String, T> documents = new ConcurrentSkipListMap<>();
-    private FileChannel file;
+    private OutputStream file;
 
     public Shelf(Path folder, Class<T> type, JsonMapper json) {
         this.folder = folder;
@@ -46,12 +45,22 @@ public final class Shelf<T> {
             Files.createDirectories(folder);
             documents.clear();
             Path path = folder.resolve(FILE);
-            if (Files.exists(path)) for (String line : Files.readAllLines(path)) take(line);
-            file = FileChannel.open(path, StandardOpenOption.CREATE, StandardOpenOption.APPEND);
-            if (file.size() > 0) write("\n");
+            if (Files.exists(path))
+                Files.readString(path, StandardCharsets.ISO_8859_1)
+                        .lines()
+                        .map(Shelf::utf8)
+                        .forEach(this::take);
+            boolean isFresh = Files.notExists(path) || Files.size(path) == 0;
+            file = new FileOutputStream(path.toFile(), true);
+            if (!isFresh) write("\n");
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
+    }
+
+    /** The text of bytes that were read one by one, so that a character that was cut off spoils its own line only. */
+    private static String utf8(String bytes) {
+        return new String(bytes.getBytes(StandardCharsets.ISO_8859_1), StandardCharsets.UTF_8);
     }
 
     private void take(String line) {
@@ -74,7 +83,7 @@ public final class Shelf<T> {
     }
 
     private void write(String text) throws IOException {
-        file.write(ByteBuffer.wrap(text.getBytes(StandardCharsets.UTF_8)));
+        file.write(text.getBytes(StandardCharsets.UTF_8));
     }
 
     public Optional<T> find(String id) {

@@ -2,9 +2,11 @@ package exactum.standins.shelf;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import org.junit.jupiter.api.Test;
@@ -41,6 +43,8 @@ class ShelfTest {
             assertThat(shelf.all()).containsExactly(new Book("Harbours", 300));
             shelf.put("a", new Book("Harbours", 300));
         }
+        byte[] cut = Arrays.copyOf("{\"id\":\"b\",\"document\":{\"title\":\"É".getBytes(StandardCharsets.UTF_8), 32);
+        Files.write(file, cut, StandardOpenOption.APPEND);
         assertThat(new Shelf<>(folder, Book.class, JSON).all()).containsExactly(new Book("Harbours", 300));
     }
 
