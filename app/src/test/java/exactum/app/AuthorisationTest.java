@@ -13,7 +13,13 @@ import exactum.app.cards.FindAuthorisations;
 import exactum.app.customers.Customer;
 import exactum.app.documents.Document;
 import exactum.app.links.PaymentLinks;
+import exactum.core.ids.AuthorisationId;
 import exactum.core.problem.Refusal;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.concurrent.Callable;
+import java.util.concurrent.Executors;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -60,6 +66,20 @@ class AuthorisationTest {
         assertThatThrownBy(() -> capture.capture(world.moorings, a.id(), invoice.id(), euro("1.00"), true))
                 .isInstanceOf(Refusal.class)
                 .hasMessageContaining("0.00 can be taken");
+    }
+
+    @Test
+    void asked_for_twice_at_once_it_is_one() throws Exception {
+        Callable<Authorisation> press = () -> authorised("90.00");
+        try (var pool = Executors.newFixedThreadPool(3)) {
+            Set<AuthorisationId> made = new HashSet<>();
+            for (var done : pool.invokeAll(List.of(press, press, press)))
+                made.add(done.get().id());
+            assertThat(made).hasSize(1);
+        }
+        assertThat(authorised("91.00").state()).isEqualTo(Authorisation.State.AUTHORISED);
+        assertThat(world.bean(FindAuthorisations.class).ofCustomer(world.moorings, customer.id()))
+                .hasSize(2);
     }
 
     @Test
@@ -121,6 +141,17 @@ class AuthorisationTest {
     }
 
     @Test
+    void one_that_the_processor_never_had_ends(Authorise authorise) {
+        world.processor.losesAnswers(true);
+        Authorisation a = authorised("100.00");
+        world.processor.losesAnswers(false);
+        world.processor.forgetCharges();
+        assertThat(authorise.look(a).state()).isEqualTo(Authorisation.State.ASKED);
+        world.asOwner("update card_authorisation set made_at = now() - interval '3 minutes'");
+        assertThat(authorise.look(a).state()).isEqualTo(Authorisation.State.REFUSED);
+    }
+
+    @Test
     void a_card_that_is_refused_promises_nothing_and_what_is_typed_wrong_is_said() {
         world.processor.declines("51");
         Authorisation a = authorised("100.00");
@@ -174,6 +205,11 @@ class AuthorisationTest {
             assertThat(payer.get(page).body()).contains("Your card is authorised for €\u00a01,000.00 until 8 Jun 2026");
             String invoice = ada.follow("/quotes/" + quote.number() + "/issue", "");
             Document made = world.document(invoice.substring(invoice.lastIndexOf('/') + 1));
+            world.cardPage(made);
+            capture.atIssue(world.moorings, quote.id(), made.id());
+            assertThat(ada.get("/day").body()).contains("was not taken: The invoice is being collected already");
+            world.asOwner("update collection_item set live = false");
+            world.asOwner("update collection set state = 'withdrawn'");
             capture.atIssue(world.moorings, quote.id(), made.id());
             capture.atIssue(world.moorings, quote.id(), made.id());
             assertThat(world.open(made)).isEqualTo(euro("0.00"));

@@ -156,7 +156,8 @@ final class CardProcessor implements AutoCloseable {
 
     private String answer(HttpExchange exchange, String body) {
         String[] path = exchange.getRequestURI().getPath().split("/");
-        if (path[3].equals("account")) return "{\"name\":\"Test cards\",\"currency\":\"EUR\"}";
+        if (path[3].equals("account"))
+            return "{\"name\":\"Test cards\",\"currency\":\"EUR\",\"test\":true,\"can\":[\"wallets\",\"keep\",\"flies\"]}";
         if (path[3].equals("payouts")) return "{\"payouts\":[]}";
         if (path[3].equals("cards")) return "{}";
         if (path[3].equals("charges") && path.length > 4) return promised(exchange, path, body);

@@ -6,9 +6,11 @@ import com.standardwebhooks.Webhook;
 import exactum.app.cards.StartCardPayment;
 import exactum.app.cards.TakeInNotice;
 import exactum.app.documents.Document;
+import exactum.app.links.PaymentLinks;
 import exactum.app.setup.FindSetup;
 import exactum.app.setup.ProcessorAccount;
 import exactum.app.setup.Processors;
+import exactum.app.setup.TryProcessor;
 import exactum.core.ids.ProcessorId;
 import exactum.core.ledger.AccountCode;
 import exactum.core.money.FeeRule;
@@ -52,8 +54,8 @@ class ConnectionsTest {
     void a_new_secret_counts_at_once_and_the_old_one_for_two_more_days(World world, Processors processors)
             throws Exception {
         processors.changeProcessorKeys(world.moorings, world.cards, "key", NEW_SECRET);
-        assertThat(signed(world, "new", NEW_SECRET)).isEqualTo(TakeInNotice.Outcome.KEPT);
-        assertThat(signed(world, "old", World.SECRET)).isEqualTo(TakeInNotice.Outcome.KEPT);
+        assertThat(signed(world, "new", NEW_SECRET)).isEqualTo(TakeInNotice.Outcome.STORED);
+        assertThat(signed(world, "old", World.SECRET)).isEqualTo(TakeInNotice.Outcome.STORED);
         assertThat(signed(world, "none", NEW_SECRET.replace("YSBu", "YSBv")))
                 .isEqualTo(TakeInNotice.Outcome.NOT_GENUINE);
         world.asOwner("update processor_account set former_until = now() - interval '1 second'");
@@ -95,6 +97,24 @@ class ConnectionsTest {
             assertThat(ada.get("/setup/cards").body())
                     .doesNotContain("No answer since")
                     .contains("answered");
+        }
+    }
+
+    @Test
+    void what_a_connection_can_do_is_known_once_it_was_tried_and_payers_are_offered_its_wallets(
+            World world, FindSetup setup, TryProcessor tryProcessor) {
+        Document invoice = world.invoice(world.payer(), "50.00");
+        String path = "~/pay/" + world.bean(PaymentLinks.class).token(world.link(invoice));
+        try (var payer = new Visitor(world, "nobody");
+                var ada = new Visitor(world, "ada")) {
+            assertThat(payer.get(path).body())
+                    .contains("The card is entered at the payment processor")
+                    .doesNotContain("wallet");
+            assertThat(ada.get("/setup/cards").body()).contains("What it can do is known once it was tried.");
+            tryProcessor.tryIt(setup.processor(world.moorings, world.cards));
+            assertThat(payer.get(path).body()).contains("A card, or the wallet of your device");
+            assertThat(payer.get(path + "?language=de").body()).contains("die Geldbörse Ihres Geräts");
+            assertThat(ada.get("/setup/cards").body()).contains("It keeps cards, offers wallets.");
         }
     }
 }

@@ -12,7 +12,6 @@ import exactum.app.bank.Match;
 import exactum.app.bank.Part;
 import exactum.app.business.Memberships;
 import exactum.app.business.Role;
-import exactum.app.cards.TakeInNotice;
 import exactum.app.customers.Customer;
 import exactum.app.debits.CommitDebitRun;
 import exactum.app.debits.DebitRun;
@@ -155,7 +154,7 @@ class DebitsAtOnceTest {
 
     private static void paidByCard(World world, CardProcessor.Page page) {
         assertThat(world.sale("sa_" + page.reference, page.reference, "119.00", "2.20"))
-                .isEqualTo(TakeInNotice.Outcome.TAKEN_IN);
+                .isEqualTo("payment taken in");
     }
 
     private static void onlyTheOtherIsCollected(World world, Debits debits, Document paid, DebitRun run) {

@@ -1,8 +1,5 @@
 package exactum.app;
 
-import com.standardwebhooks.Webhook;
-import com.standardwebhooks.exceptions.EmptyWebhookSecretException;
-import com.standardwebhooks.exceptions.WebhookSigningException;
 import exactum.app.arrangements.RecurringInvoice;
 import exactum.app.arrangements.SaveRecurring;
 import exactum.app.bank.FindBankLines;
@@ -12,7 +9,6 @@ import exactum.app.business.Business;
 import exactum.app.business.Memberships;
 import exactum.app.business.Role;
 import exactum.app.cards.StartCardPayment;
-import exactum.app.cards.TakeInNotice;
 import exactum.app.catalogue.SaveCatalogue;
 import exactum.app.customers.Customer;
 import exactum.app.customers.CustomerDraft;
@@ -74,7 +70,6 @@ import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
 import java.sql.DriverManager;
 import java.sql.SQLException;
-import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.Collection;
@@ -314,14 +309,7 @@ public class World {
                 DocumentKind.INVOICE,
                 customer.id(),
                 day,
-                new Draft.Content(
-                        customer.currency(),
-                        PriceMode.PLUS_TAX,
-                        List.of(lines),
-                        List.of(),
-                        null,
-                        Draft.Wording.NONE,
-                        Draft.Sending.USUAL),
+                Draft.Content.of(customer.currency(), PriceMode.PLUS_TAX, List.of(lines)),
                 find().chosenTerms(moorings).id(),
                 null,
                 Origin.BY_HAND,
@@ -397,21 +385,15 @@ public class World {
                 .orElseThrow();
     }
 
-    /** The processor tells of a sale; answers what became of the notice. */
-    TakeInNotice.Outcome sale(String sale, String checkout, String amount, String fee) {
+    /** The processor tells of a sale; answers what was done about the notice. */
+    String sale(String sale, String checkout, String amount, String fee) {
         return notice(sale, """
                 {"type":"sale.succeeded","data":{"id":"%s","checkout":"%s","reference":"x","amount":"%s","currency":"EUR","fee":"%s","captured_on":"2026-06-01","card":"Visa ending 1111"}}""".formatted(sale, checkout, amount, fee));
     }
 
-    TakeInNotice.Outcome notice(String id, String body) {
-        try {
-            long now = Instant.now().getEpochSecond();
-            var headers = new TakeInNotice.Headers(
-                    "msg_" + id, Long.toString(now), new Webhook(SECRET).sign("msg_" + id, now, body));
-            return context.getBean(TakeInNotice.class).take(cards, headers, body);
-        } catch (WebhookSigningException | EmptyWebhookSecretException e) {
-            throw new IllegalStateException(e);
-        }
+    /** The processor sends a notice, and it is acted on; answers what was done. */
+    String notice(String id, String body) {
+        return Notices.told(this, "msg_" + id, body);
     }
 
     /** What is left to pay of an invoice, today. */

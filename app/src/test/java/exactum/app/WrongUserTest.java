@@ -21,7 +21,6 @@ class WrongUserTest {
             "/pay/{token}/mandate",
             "/pay/mandate/{token}",
             "/pay/mandate/{token}/end",
-            "/hooks/processor/{id}",
             "/first-user/{token}",
             "/pay/{token}/address",
             "/pay/{token}/code",

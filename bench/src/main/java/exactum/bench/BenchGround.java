@@ -54,6 +54,7 @@ final class BenchGround implements AutoCloseable {
                 "--db-scheduler.polling-interval=10h",
                 "--db-scheduler.immediate-execution-enabled=false",
                 "--logging.level.root=warn",
+                "--exactum.payer-looks-a-minute=1000000",
                 "--exactum.standins-address=");
         app.getBean(PlayDays.class).testFrom(DAY);
         businesses = List.of(business("first", "EUR"), business("second", "GBP"));
@@ -72,10 +73,15 @@ final class BenchGround implements AutoCloseable {
     Desk desk() {
         bean(Users.class).add("nora", "Nora", "harbour-lights");
         bean(Memberships.class).join(businesses.getFirst(), "nora", Set.of(Role.ADMINISTRATOR));
-        var desk = new Desk("http://127.0.0.1:"
-                + ((WebServerApplicationContext) app).getWebServer().getPort());
+        var desk = new Desk(address());
         desk.signIn();
         return desk;
+    }
+
+    /** Where the application answers. */
+    String address() {
+        return "http://127.0.0.1:"
+                + ((WebServerApplicationContext) app).getWebServer().getPort();
     }
 
     private BusinessId business(String code, String currency) {

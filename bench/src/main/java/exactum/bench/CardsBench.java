@@ -77,7 +77,8 @@ public final class CardsBench {
             BusinessId business = ground.businesses.getFirst();
             ground.rows.seed(business, cards, "2026-06-01");
             ground.rows.payByCardOnFile(business);
-            ProcessorId processor = processor(ground, business, standin);
+            ProcessorId processor = processor(
+                    ground, business, new ProcessorAccount.Access(standin.address, standin.key, standin.secret));
             keep(ground, business, processor, standin.cards(cards));
             BillingBench.bill(ground, business);
             ground.rows.settleDown();
@@ -96,12 +97,12 @@ public final class CardsBench {
         }
     }
 
-    private static ProcessorId processor(BenchGround ground, BusinessId business, StandinProcess standin) {
+    static ProcessorId processor(BenchGround ground, BusinessId business, ProcessorAccount.Access access) {
         return ground.bean(Processors.class)
                 .addProcessor(
                         business,
                         "Cards",
-                        new ProcessorAccount.Access(standin.address, standin.key, standin.secret),
+                        access,
                         Currency.getInstance("EUR"),
                         new ProcessorAccount.Booking(
                                 new AccountCode("1060"), new AccountCode("5000"), new AccountCode("1061")),
@@ -109,7 +110,7 @@ public final class CardsBench {
                         true);
     }
 
-    private static void keep(BenchGround ground, BusinessId business, ProcessorId processor, List<String> tokens)
+    static void keep(BenchGround ground, BusinessId business, ProcessorId processor, List<String> tokens)
             throws Exception {
         Vault vault = ground.bean(Vault.class);
         List<CustomerId> customers = ground.rows.customers(business);

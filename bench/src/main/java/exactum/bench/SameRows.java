@@ -2,6 +2,7 @@ package exactum.bench;
 
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
+import exactum.core.ids.ProcessorId;
 import exactum.pg.ThrowawayPostgres;
 import java.io.IOException;
 import java.io.StringReader;
@@ -73,6 +74,20 @@ final class SameRows implements AutoCloseable {
         execute(
                 "insert into billed_how (business_id, customer_id, pays_by) select business_id, id, 'collected' from customer where business_id = "
                         + business);
+        execute("analyze");
+    }
+
+    /** A card page is open for each open item, its reference made of the customer's number. */
+    void openCardPages(BusinessId business, ProcessorId processor) throws SQLException {
+        execute(
+                "insert into collection (business_id, id, channel, customer_id, document_id, currency, amount_minor, state, started_on) select business_id, gen_random_uuid(), 'card', customer_id, document_id, currency, left_minor, 'planned', '2026-06-01' from claim where business_id = "
+                        + business);
+        execute(
+                "insert into collection_item (business_id, collection_id, claim_id, amount_minor, live) select o.business_id, o.id, c.id, o.amount_minor, true from collection o join claim c on c.business_id = o.business_id and c.document_id = o.document_id where o.business_id = "
+                        + business);
+        execute(
+                "insert into checkout (business_id, collection_id, processor_id, checkout_ref, checkout_url) select o.business_id, o.id, '%s', 'co_' || c.code, 'https://pay.example/' || c.code from collection o join customer c on c.business_id = o.business_id and c.id = o.customer_id where o.business_id = %s"
+                        .formatted(processor, business));
         execute("analyze");
     }
 
@@ -315,7 +330,7 @@ final class SameRows implements AutoCloseable {
         execute("vacuum analyze");
     }
 
-    private void execute(String sql) throws SQLException {
+    void execute(String sql) throws SQLException {
         try (Statement statement = connection.createStatement()) {
             statement.execute(sql);
         }

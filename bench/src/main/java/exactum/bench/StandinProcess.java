@@ -3,13 +3,18 @@ package exactum.bench;
 import exactum.pg.ThrowawayPostgres;
 import java.io.IOException;
 import java.net.URI;
+import java.net.URLEncoder;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.locks.LockSupport;
 import java.util.regex.Pattern;
 
@@ -29,9 +34,7 @@ final class StandinProcess implements AutoCloseable {
                 Path.of(System.getProperty("java.home"), "bin", "java").toString(),
                 "-Xmx512m",
                 "-jar",
-                Path.of("standins/target/standins-0.1-exec.jar")
-                        .toAbsolutePath()
-                        .toString());
+                jar().toAbsolutePath().toString());
         builder.environment()
                 .putAll(Map.of(
                         "EXACTUM_HOME",
@@ -46,6 +49,12 @@ final class StandinProcess implements AutoCloseable {
         String page = page();
         key = found(page, "key-EUR");
         secret = found(page, "secret-EUR");
+    }
+
+    /** As built, seen from the project's root or from a module. */
+    private static Path jar() {
+        Path built = Path.of("standins/target/standins-0.1-exec.jar");
+        return Files.exists(built) ? built : Path.of("..").resolve(built);
     }
 
     private String page() throws InterruptedException {
@@ -77,6 +86,68 @@ final class StandinProcess implements AutoCloseable {
     /** One of so many answers gets lost from now on; zero for none. */
     void loses(int every) throws IOException, InterruptedException {
         tell("/faults?currency=EUR&lostEvery=" + every);
+    }
+
+    /** Faults of the kinds named in the query; all others are over. */
+    void goesWrong(String faults) throws IOException, InterruptedException {
+        tell("/faults?currency=EUR" + faults);
+    }
+
+    /** So many of the next notices never leave. */
+    void swallows(int notices) throws IOException, InterruptedException {
+        tell("/swallow?currency=EUR&notices=" + notices);
+    }
+
+    void tellsTo(String hook) throws IOException, InterruptedException {
+        tell("/notices-to?currency=EUR&address=" + URLEncoder.encode(hook, StandardCharsets.UTF_8));
+    }
+
+    /** A card is taken at a counter. */
+    void takesInPerson(String amount, String reference) throws IOException, InterruptedException {
+        tell("/in-person?currency=EUR&amount=%s&reference=%s".formatted(amount, reference));
+    }
+
+    void startsOn(LocalDate day) throws IOException, InterruptedException {
+        post(root() + "/clock/start?day=" + day, "");
+    }
+
+    /** Delivers all notices that wait, and pays out the day's sales. */
+    void closes(LocalDate day) throws IOException, InterruptedException {
+        post(root() + "/clock/close?day=" + day, "");
+    }
+
+    /** The payout of a day as a file; empty where there was none. */
+    String payout(LocalDate day) throws IOException, InterruptedException {
+        var answer = http.send(
+                HttpRequest.newBuilder(URI.create(address + "/payouts/PO-" + day + ".csv"))
+                        .build(),
+                HttpResponse.BodyHandlers.ofString());
+        return answer.statusCode() == 200 ? answer.body() : "";
+    }
+
+    /** Enters a card on a page, so many times at once. */
+    void pays(String page, String number, int times) {
+        var answers = new ArrayList<CompletableFuture<?>>();
+        for (int i = 0; i < times; i++)
+            answers.add(http.sendAsync(form(page, "number=" + number), HttpResponse.BodyHandlers.discarding()));
+        answers.forEach(CompletableFuture::join);
+    }
+
+    private String root() {
+        return address.substring(0, address.lastIndexOf('/'));
+    }
+
+    private static HttpRequest form(String address, String fields) {
+        return HttpRequest.newBuilder(URI.create(address))
+                .header("Content-Type", "application/x-www-form-urlencoded")
+                .POST(HttpRequest.BodyPublishers.ofString(fields))
+                .build();
+    }
+
+    private void post(String address, String fields) throws IOException, InterruptedException {
+        int status = http.send(form(address, fields), HttpResponse.BodyHandlers.discarding())
+                .statusCode();
+        if (status >= 400) throw new IllegalStateException(address + " answered " + status);
     }
 
     private String tell(String path) throws IOException, InterruptedException {

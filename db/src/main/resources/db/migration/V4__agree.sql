@@ -140,6 +140,7 @@ create table processor_account (
     fee_percent numeric(7, 4) not null,
     fee_fixed_minor bigint not null,
     fee_tags text[] not null default '{}',
+    can text[] not null default '{}',
     payouts_read_to text,
     is_on boolean not null default true,
     is_test boolean not null default true,

@@ -224,11 +224,14 @@ create table processor_event (
     body text not null,
     sent_at timestamptz not null,
     received_at timestamptz not null default now(),
+    tried_at timestamptz,
+    acted_at timestamptz,
     outcome text not null,
     primary key (business_id, processor_id, event_id),
     foreign key (business_id, processor_id) references processor_account
 );
 create index on processor_event (business_id, received_at);
+create index on processor_event (received_at) where acted_at is null;
 
 -- A payer's authority to debit an account. What happened to it stands in its events.
 create table mandate (

@@ -4,6 +4,7 @@ import com.microsoft.playwright.Browser;
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
@@ -25,7 +26,10 @@ final class Chromium {
                             "--disable-component-update",
                             "--disable-sync")));
 
+    private static final double PATIENCE_MS = 60_000;
+
     static {
+        PlaywrightAssertions.setDefaultAssertionTimeout(PATIENCE_MS);
         Runtime.getRuntime().addShutdownHook(new Thread(PLAYWRIGHT::close));
     }
 
@@ -33,7 +37,9 @@ final class Chromium {
 
     /** A profile with nothing in it yet, for a window of a size. */
     static BrowserContext profile(int width, int height) {
-        return BROWSER.newContext(
+        BrowserContext profile = BROWSER.newContext(
                 new Browser.NewContextOptions().setViewportSize(width, height).setLocale("en-GB"));
+        profile.setDefaultTimeout(PATIENCE_MS);
+        return profile;
     }
 }

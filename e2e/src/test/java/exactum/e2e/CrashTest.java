@@ -5,7 +5,6 @@ import static exactum.e2e.Installation.Beginning.BILLED;
 import static exactum.e2e.Installation.Beginning.HARBOUR;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import com.microsoft.playwright.assertions.LocatorAssertions;
 import java.util.Map;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.locks.LockSupport;
@@ -70,7 +69,7 @@ class CrashTest {
             person.goTo("/billing-runs");
             person.press("Rehearse");
             person.press("Issue 80 invoices");
-            assertThat(person.page.locator("#progress")).containsText("Done");
+            person.runIsDone();
             for (int i = 2; i <= 81; i++)
                 installation.transfer("EUR", "Somebody", "787.20", "LW-2026-%04d".formatted(i));
             person.goTo("/day");
@@ -89,10 +88,7 @@ class CrashTest {
             person.signIn();
             person.goTo("/unmatched/certain");
             person.press("Match the selected lines");
-            assertThat(person.page.locator("main"))
-                    .containsText(
-                            "Every bank line is matched",
-                            new LocatorAssertions.ContainsTextOptions().setTimeout(30_000));
+            assertThat(person.page.locator("main")).containsText("Every bank line is matched");
             assertThat(installation.count("select count(*) from match")).isEqualTo(80);
             installation.booksAgree(person);
         }
@@ -120,8 +116,7 @@ class CrashTest {
                     "the plan", () -> installation.count("select count(*) from run where state = 'rehearsed'") == 1);
             person.page.reload();
             person.press("Issue 2,401 invoices");
-            assertThat(person.page.locator("#progress"))
-                    .containsText("Done", new LocatorAssertions.ContainsTextOptions().setTimeout(60_000));
+            assertThat(person.page.locator("#progress")).containsText("Done");
             installation.execute(
                     "insert into debit_notice select business_id, id, '2026-06-01', due_date, amount_minor, currency, 'advance notice' from claim");
             installation.execute("analyze");
@@ -156,8 +151,7 @@ class CrashTest {
                         .isZero();
                 person.press("Hand over to the bank");
             }
-            assertThat(person.page.locator("#state"))
-                    .containsText("handed over", new LocatorAssertions.ContainsTextOptions().setTimeout(30_000));
+            assertThat(person.page.locator("#state")).containsText("handed over");
             assertThat(installation.count("select count(*) from debit_file")).isEqualTo(1);
             assertThat(installation.count("select count(distinct claim_id) from collection_item where live"))
                     .isEqualTo(PAYERS + 1L);

@@ -4,7 +4,6 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
-import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.options.SelectOption;
 import exactum.core.bank.Iban;
 import java.io.IOException;
@@ -26,8 +25,6 @@ import java.util.stream.Collectors;
 
 /** The steps of collecting over mandates, as a person does them. */
 final class DebitSteps {
-    private static final LocatorAssertions.ContainsTextOptions LONG =
-            new LocatorAssertions.ContainsTextOptions().setTimeout(60_000);
     private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("EEE d MMM uuuu", Locale.ENGLISH);
     private final Installation installation;
     private final Person person;
@@ -130,7 +127,7 @@ final class DebitSteps {
         person.fill("main form", agreed);
         person.look();
         person.press("Take it in");
-        assertThat(page.locator("#state")).isVisible(new LocatorAssertions.IsVisibleOptions().setTimeout(20_000));
+        assertThat(page.locator("#state")).isVisible();
     }
 
     /** The customer of the mandate that stands open is billed in pounds, which have a rate. */
@@ -162,7 +159,7 @@ final class DebitSteps {
         person.goTo("/debit-runs");
         page.locator("#until").fill(until);
         person.press("Rehearse");
-        assertThat(page.locator("#state")).containsText("rehearsed", LONG);
+        assertThat(page.locator("#state")).containsText("rehearsed");
     }
 
     /** Waits until the collections are made. */
@@ -175,7 +172,7 @@ final class DebitSteps {
 
     void handOver() {
         person.press("Hand over to the bank");
-        assertThat(page.locator("#state")).containsText("handed over", LONG);
+        assertThat(page.locator("#state")).containsText("handed over");
         assertThat(page.locator("#file")).containsText("taken by the bank");
     }
 
@@ -233,9 +230,8 @@ final class DebitSteps {
     private void forward(String step, LocalDate to) {
         person.press("Move forward");
         person.press(step);
-        assertThat(page.locator(".corner")).containsText(DAY.format(to), LONG);
-        assertThat(person.button("Move forward"))
-                .isVisible(new LocatorAssertions.IsVisibleOptions().setTimeout(60_000));
+        assertThat(page.locator(".corner")).containsText(DAY.format(to));
+        assertThat(person.button("Move forward")).isVisible();
     }
 
     private LocalDate today() {

@@ -177,7 +177,7 @@ final class Harbour {
         person.sees("832.74");
         person.look();
         person.press("Issue 1 invoice");
-        assertThat(person.page.locator("#progress")).containsText("Done");
+        person.runIsDone();
     }
 
     /** The payment link in the message about an invoice, once it is in the mailbox. */
@@ -225,6 +225,6 @@ final class Harbour {
     /** Pays on the card page that stands open. */
     static void card(Page page, String number) {
         page.locator("#number").fill(number);
-        page.locator("form button").click();
+        page.locator("#card button").click();
     }
 }

@@ -7,7 +7,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
-import com.microsoft.playwright.assertions.LocatorAssertions;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -21,8 +20,7 @@ class MoneyStoriesTest {
         phone.navigate(link);
         phone.locator(".pay").click();
         Harbour.card(phone, "4111 1111 1111 1111");
-        assertThat(phone.locator("h1"))
-                .hasText("Paid. Thank you.", new LocatorAssertions.HasTextOptions().setTimeout(20_000));
+        assertThat(phone.locator("h1")).hasText("Paid. Thank you.");
     }
 
     /** The day ends, its statement comes in, and the line that says so is opened. */

@@ -6,7 +6,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
-import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.options.FilePayload;
 import java.nio.charset.StandardCharsets;
 import java.util.regex.Pattern;
@@ -129,8 +128,7 @@ class TroubleTest {
             person.look(phone);
             Harbour.card(second, "5555 5555 5555 4444");
             for (Page tab : new Page[] {phone, second}) {
-                assertThat(tab.locator("h1"))
-                        .hasText("Paid. Thank you.", new LocatorAssertions.HasTextOptions().setTimeout(30_000));
+                assertThat(tab.locator("h1")).hasText("Paid. Thank you.");
             }
             assertThat(installation.count("select count(*) from collection")).isOne();
             desk.navigate(installation.standinsAddress + "/processor");

@@ -5,7 +5,6 @@ import static exactum.e2e.Installation.Beginning.BILLED;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Page;
-import com.microsoft.playwright.assertions.LocatorAssertions;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -46,8 +45,7 @@ class WholeLineTest {
         Harbour.card(phone, "4012 8888 8888 1881");
         assertThat(phone.locator("main")).containsText("too little money on the account");
         Harbour.card(phone, "4111 1111 1111 1111");
-        assertThat(phone.locator("h1"))
-                .hasText("Paid. Thank you.", new LocatorAssertions.HasTextOptions().setTimeout(20_000));
+        assertThat(phone.locator("h1")).hasText("Paid. Thank you.");
         person.look(phone);
     }
 

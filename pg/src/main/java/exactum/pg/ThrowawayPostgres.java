@@ -16,12 +16,15 @@ import java.util.stream.Stream;
 
 /**
  * A cluster in a temporary folder with durability off, for the build, the tests and the benchmarks. It has the same
- * two roles as the real one: the owner for migrations and the lesser one for the application.
+ * two roles as the real one: the owner for migrations and the lesser one for the application. The folder is in memory where there
+ * is room for it, so that a disk that others keep busy delays nothing.
  */
 public final class ThrowawayPostgres implements AutoCloseable {
     public static final String OWNER = "exactum_owner";
     public static final String APP = "exactum_app";
     public static final String PASSWORD = "throwaway";
+    private static final Path MEMORY = Path.of("/dev/shm");
+    private static final long ROOM = 6L << 30;
     private final AtomicInteger databases = new AtomicInteger();
     private final Path folder;
     private final Cluster cluster;
@@ -48,7 +51,7 @@ public final class ThrowawayPostgres implements AutoCloseable {
 
     private static ThrowawayPostgres start(List<String> more) {
         try {
-            Path folder = Files.createTempDirectory("exactum-pg-");
+            Path folder = newFolder();
             var cluster = new Cluster(folder, freePort(), PASSWORD);
             var settings = new ArrayList<>(
                     List.of("fsync=off", "synchronous_commit=off", "full_page_writes=off", "max_wal_size=2GB"));
@@ -63,6 +66,12 @@ public final class ThrowawayPostgres implements AutoCloseable {
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
+    }
+
+    private static Path newFolder() throws IOException {
+        boolean inMemory =
+                Files.isWritable(MEMORY) && Files.getFileStore(MEMORY).getUsableSpace() >= ROOM;
+        return inMemory ? Files.createTempDirectory(MEMORY, "exactum-pg-") : Files.createTempDirectory("exactum-pg-");
     }
 
     /** Stops the server as an administrator does who is in a hurry: whoever is connected is cut off. */

@@ -5,6 +5,7 @@ import exactum.app.approvals.Approvals;
 import exactum.app.audit.Audit;
 import exactum.app.cards.ChargeOnFile;
 import exactum.app.cards.Collection;
+import exactum.app.database.AtOnce;
 import exactum.app.installation.BusinessClock;
 import exactum.app.settlement.Claims;
 import exactum.app.settlement.FindClaims;
@@ -26,6 +27,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Consumer;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -89,15 +91,22 @@ public class ChargeCardRun {
                 "/card-runs/" + run.id());
     }
 
-    /** Charges what is left of the plan, and first what was begun and never heard of. */
+    /**
+     * Charges what is left of the plan, and first what was begun and never heard of. While the processor is called for one piece,
+     * the answers to the one before it are taken in; if that fails, what was answered since is asked about when the run goes on.
+     */
     public void execute(BusinessId business, CardRunId id) {
         charges.resume(business, runs.unheard(business, id));
+        AtOnce.<ChargeOnFile.Answers>handedOn(answered -> callAll(business, id, answered), charges::take);
+        transaction.executeWithoutResult(s -> runs.move(business, id, CardRun.State.CHARGING, CardRun.State.DONE));
+    }
+
+    private void callAll(BusinessId business, CardRunId id, Consumer<ChargeOnFile.Answers> answered) {
         while (true) {
             Map<Collection, String> begun = transaction.execute(s -> begin(business, id));
-            if (begun == null) break;
-            charges.charge(business, begun);
+            if (begun == null) return;
+            answered.accept(charges.call(business, begun));
         }
-        transaction.executeWithoutResult(s -> runs.move(business, id, CardRun.State.CHARGING, CardRun.State.DONE));
     }
 
     /** Writes the next piece down; null where nothing is left. */

@@ -10,6 +10,7 @@ import exactum.core.ids.ProcessorId;
 import exactum.core.money.Money;
 import java.time.LocalDate;
 import java.util.Arrays;
+import java.util.Objects;
 
 /**
  * An amount that a card was, or is to be, authorised for. Nothing is booked for it: no money moved.
@@ -81,6 +82,17 @@ public record Authorisation(
                     .findFirst()
                     .orElseThrow();
         }
+    }
+
+    /** Whether both were asked for in the same way on the same day, and this one was not refused and has not ended. */
+    boolean isLike(Authorisation other) {
+        return (state == State.ASKED || state == State.AUTHORISED)
+                && amount.equals(other.amount)
+                && reference.equals(other.reference)
+                && Objects.equals(document, other.document)
+                && Objects.equals(card, other.card)
+                && processor.equals(other.processor)
+                && madeOn.equals(other.madeOn);
     }
 
     /** What can still be taken on the day. */

@@ -95,6 +95,15 @@ class AuthorisationStore implements FindAuthorisations {
                 .execute();
     }
 
+    /** When it was written down, by the clock on the wall. */
+    Instant madeAt(Authorisation a) {
+        return db.select(CARD_AUTHORISATION.MADE_AT)
+                .from(CARD_AUTHORISATION)
+                .where(is(a.business(), a.id()))
+                .fetchSingle(CARD_AUTHORISATION.MADE_AT)
+                .toInstant();
+    }
+
     void asked(Authorisation a, Instant at) {
         db.update(CARD_AUTHORISATION)
                 .set(CARD_AUTHORISATION.ASKED_AT, at.atOffset(ZoneOffset.UTC))

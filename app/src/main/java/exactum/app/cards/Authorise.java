@@ -5,6 +5,7 @@ import exactum.app.customers.FindCustomers;
 import exactum.app.database.Ids;
 import exactum.app.installation.BusinessClock;
 import exactum.app.links.PaymentLink;
+import exactum.app.settlement.Claims;
 import exactum.app.setup.FindSetup;
 import exactum.app.setup.ProcessorAccount;
 import exactum.core.card.NoAnswer;
@@ -15,6 +16,7 @@ import exactum.core.ids.BusinessId;
 import exactum.core.ids.DocumentId;
 import exactum.core.money.Money;
 import exactum.core.problem.Refusal;
+import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
@@ -28,7 +30,9 @@ import org.springframework.transaction.support.TransactionTemplate;
 @Component
 public class Authorise {
     private static final int PAGE_DAYS = 7;
+    private static final Duration CERTAINLY_NEVER_CAME = Duration.ofMinutes(2);
     private final AuthorisationStore store;
+    private final Claims claims;
     private final FindSetup setup;
     private final FindCustomers customers;
     private final CardStore cards;
@@ -39,6 +43,7 @@ public class Authorise {
 
     Authorise(
             AuthorisationStore store,
+            Claims claims,
             FindSetup setup,
             FindCustomers customers,
             CardStore cards,
@@ -47,6 +52,7 @@ public class Authorise {
             Audit audit,
             TransactionTemplate transaction) {
         this.store = store;
+        this.claims = claims;
         this.setup = setup;
         this.customers = customers;
         this.cards = cards;
@@ -60,15 +66,10 @@ public class Authorise {
     public Optional<String> onPage(
             PaymentLink link, String number, Money amount, Function<AuthorisationId, String> returnTo) {
         BusinessId business = link.business();
-        Optional<Authorisation> same = store.ofDocument(business, link.document()).stream()
-                .filter(a -> a.state() == Authorisation.State.ASKED
-                        && a.amount().equals(amount)
-                        && a.said().url() != null)
-                .findFirst();
-        if (same.isPresent()) return same.map(a -> a.said().url());
         Optional<ProcessorAccount> account = setup.processorFor(business, amount.currency());
         if (account.isEmpty()) return Optional.empty();
-        Authorisation fresh = begin(account.get(), link, null, link.document(), number, amount, "payer");
+        Authorisation fresh = once(wanted(account.get(), link, null, link.document(), number, amount, "payer"));
+        if (fresh.said().url() != null) return Optional.of(fresh.said().url());
         var wanted = new ProcessorPort.PageWanted(
                 ProcessorPort.Purpose.AUTHORISE, order(fresh), false, false, returnTo.apply(fresh.id()), List.of());
         try {
@@ -98,7 +99,9 @@ public class Authorise {
                             "authorisation.currency",
                             "%s takes %s only. Nothing was authorised.".formatted(account.name(), account.currency()))
                     .at("amount");
-        Authorisation fresh = begin(account, null, card, document, reference, amount, Audit.who());
+        Authorisation wanted = wanted(account, null, card, document, reference, amount, Audit.who());
+        Authorisation fresh = once(wanted);
+        if (!fresh.id().equals(wanted.id())) return look(fresh);
         try {
             Answer answer = connections
                     .to(account)
@@ -120,7 +123,7 @@ public class Authorise {
         return store.find(business, fresh.id()).orElseThrow();
     }
 
-    private Authorisation begin(
+    private Authorisation wanted(
             ProcessorAccount account,
             PaymentLink link,
             CardOnFile card,
@@ -128,9 +131,8 @@ public class Authorise {
             String reference,
             Money amount,
             String by) {
-        BusinessId business = account.business();
-        var fresh = new Authorisation(
-                business,
+        return new Authorisation(
+                account.business(),
                 new AuthorisationId(Ids.next()),
                 link != null ? link.customer() : card.customer(),
                 document,
@@ -143,10 +145,20 @@ public class Authorise {
                 amount.withMinor(0),
                 Authorisation.State.ASKED,
                 Authorisation.Said.NOTHING,
-                clock.today(business),
+                clock.today(account.business()),
                 by);
-        transaction.executeWithoutResult(s -> store.insert(fresh));
-        return fresh;
+    }
+
+    /** Writes it down, or answers the one that was asked for in the same way today: pressed twice, it is one. */
+    private Authorisation once(Authorisation wanted) {
+        return transaction.execute(s -> {
+            claims.hold(wanted.business(), wanted.customer());
+            Optional<Authorisation> before = store.ofCustomer(wanted.business(), wanted.customer()).stream()
+                    .filter(a -> a.isLike(wanted))
+                    .findFirst();
+            if (before.isEmpty()) store.insert(wanted);
+            return before.orElse(wanted);
+        });
     }
 
     private ProcessorPort.Order order(Authorisation a) {
@@ -165,7 +177,8 @@ public class Authorise {
         ProcessorPort port = connections.to(setup.processor(a.business(), a.processor()));
         transaction.executeWithoutResult(s -> store.asked(a, clock.now()));
         try {
-            if (a.card() != null) port.chargeUnder(a.id().toString()).ifPresent(answer -> take(a, answer));
+            if (a.card() != null)
+                port.chargeUnder(a.id().toString()).ifPresentOrElse(answer -> take(a, answer), () -> absent(a));
             else if (a.said().page() != null)
                 take(
                         a,
@@ -176,6 +189,13 @@ public class Authorise {
             return a;
         }
         return store.find(a.business(), a.id()).orElseThrow();
+    }
+
+    /** The processor has none of it: after two minutes it never had it. */
+    private void absent(Authorisation a) {
+        if (store.madeAt(a).plus(CERTAINLY_NEVER_CAME).isBefore(clock.now()))
+            transaction.executeWithoutResult(
+                    s -> store.ends(a, Authorisation.State.REFUSED, "the processor never had it"));
     }
 
     private boolean isLapsed(Authorisation a) {

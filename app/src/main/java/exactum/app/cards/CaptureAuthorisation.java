@@ -71,7 +71,16 @@ public class CaptureAuthorisation {
         for (Authorisation a : store.ofDocument(business, quote)) {
             Money open = open(business, invoice, a.amount());
             Money part = open.min(a.rest(clock.today(business)));
-            if (part.isPositive()) capture(business, a.id(), invoice, part, true);
+            if (part.isPositive()) orSayWhyNot(a, () -> capture(business, a.id(), invoice, part, true));
+        }
+    }
+
+    /** What cannot be taken by itself is for a person, with the reason. */
+    private void orSayWhyNot(Authorisation a, Runnable capturing) {
+        try {
+            capturing.run();
+        } catch (Refusal cannot) {
+            transaction.executeWithoutResult(s -> store.setReason(a, cannot.sentence()));
         }
     }
 
@@ -165,13 +174,11 @@ public class CaptureAuthorisation {
         boolean known = taken;
         transaction.executeWithoutResult(s -> {
             store.stands(a, charge, a.said().card());
+            if (!known) return;
             store.setReason(a, null);
             collections.setUnanswered(begun, false);
-            if (known)
-                audit.record(
-                        a.business(),
-                        "captured an authorisation",
-                        begun.amount().withCurrency());
+            audit.record(
+                    a.business(), "captured an authorisation", begun.amount().withCurrency());
         });
         return taken;
     }

@@ -14,7 +14,7 @@ import java.time.Instant;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 
-/** Asks about silent collections, and takes card pages back, on a timer. */
+/** Acts on notices, asks about silent collections and takes card pages back, on a timer. */
 @Configuration
 class CardJob {
     private static final TaskDescriptor<Void> CAPTURE = TaskDescriptor.of("capture-authorisation");
@@ -39,6 +39,12 @@ class CardJob {
     static void scheduleCapture(SchedulerClient scheduler, QuoteInvoiced what) {
         scheduler.scheduleIfNotExists(CAPTURE.instance(what.business() + "/" + what.quote() + "/" + what.invoice())
                 .scheduledTo(Instant.now()));
+    }
+
+    @Bean
+    Task<Void> workNoticesTask(WorkNotices work) {
+        return Tasks.recurring("work-notices", FixedDelay.of(Duration.ofSeconds(2)))
+                .execute((instance, context) -> work.work());
     }
 
     @Bean

@@ -150,7 +150,11 @@ class ChargeCard {
             }
             boolean never =
                     collections.startedAt(collection).plus(CERTAINLY_NEVER_CAME).isBefore(clock.now());
-            if (never) transaction.executeWithoutResult(s -> end(collection, "the processor never had it"));
+            if (never)
+                transaction.executeWithoutResult(s -> {
+                    collections.setUnanswered(collection, false);
+                    end(collection, "the processor never had it");
+                });
             return never;
         } catch (NoAnswer away) {
             return false;

@@ -80,18 +80,31 @@ public class ChargeOnFile {
         return begun;
     }
 
+    /** What a processor answered to several charges, and is not taken in yet. */
+    public static final class Answers {
+        private final List<ChargeCard.Heard> heard;
+
+        private Answers(List<ChargeCard.Heard> heard) {
+            this.heard = heard;
+        }
+    }
+
     /**
      * Charges what was written down, some at once; what the processor does not answer stays to be asked about.
      *
      * @param begun with the numbers that travel with them
      */
-    public void charge(BusinessId business, Map<Collection, String> begun) {
-        if (begun.isEmpty()) return;
-        List<ChargeCard.Heard> heard = all(orders.order(business, begun, false));
+    public Answers call(BusinessId business, Map<Collection, String> begun) {
+        return new Answers(begun.isEmpty() ? List.of() : all(orders.order(business, begun, false)));
+    }
+
+    /** Takes in what was answered. */
+    public void take(Answers answers) {
+        if (answers.heard.isEmpty()) return;
         try {
-            charges.takeAll(heard);
+            charges.takeAll(answers.heard);
         } catch (RuntimeException oneOfThem) {
-            eachAlone(heard);
+            eachAlone(answers.heard);
         }
     }
 
@@ -119,7 +132,7 @@ public class ChargeOnFile {
             if (collection.state() == CollectionState.IN_FLIGHT && charges.isNotThere(collection))
                 unheard.put(collection, number);
         });
-        charge(business, unheard);
+        take(call(business, unheard));
     }
 
     private List<ChargeCard.Heard> all(List<OrderCharges.Ordered> ordered) {

@@ -30,10 +30,13 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.Param;
 import org.jooq.Record;
+import org.jooq.Result;
 import org.jooq.SelectConditionStep;
 import org.jooq.SortField;
 import org.jooq.impl.DSL;
@@ -44,6 +47,8 @@ import org.springframework.stereotype.Component;
 class CollectionStore implements FindCollections {
     private static final Condition LIVE = COLLECTION.STATE.in(
             DSL.inline(CollectionState.PLANNED.words()), DSL.inline(CollectionState.IN_FLIGHT.words()));
+    private static final Condition KNOWN = COLLECTION.STATE.in(
+            DSL.inline(CollectionState.COLLECTED.words()), DSL.inline(CollectionState.REJECTED.words()));
     private static final Condition CARD = COLLECTION.CHANNEL.eq(DSL.inline("card"));
     private final DSLContext db;
 
@@ -107,6 +112,23 @@ class CollectionStore implements FindCollections {
 
     Optional<Collection> findByCheckout(BusinessId business, ProcessorId processor, String reference) {
         return one(select(business).and(CHECKOUT.PROCESSOR_ID.eq(processor)).and(CHECKOUT.CHECKOUT_REF.eq(reference)));
+    }
+
+    /** Those of some pages of a connection, by page. */
+    Map<String, Collection> byCheckout(BusinessId business, ProcessorId processor, List<String> references) {
+        if (references.isEmpty()) return Map.of();
+        return withItems(select(business)
+                        .and(CHECKOUT.PROCESSOR_ID.eq(processor))
+                        .and(CHECKOUT.CHECKOUT_REF.eq(DSL.any(references.toArray(String[]::new))))
+                        .fetch())
+                .stream()
+                .collect(Collectors.toMap(c -> c.checkout().reference(), Function.identity()));
+    }
+
+    Map<CollectionId, Collection> byId(BusinessId business, List<CollectionId> ids) {
+        if (ids.isEmpty()) return Map.of();
+        return withItems(select(business).and(COLLECTION.ID.in(ids)).fetch()).stream()
+                .collect(Collectors.toMap(Collection::id, Function.identity()));
     }
 
     @Override
@@ -257,13 +279,20 @@ class CollectionStore implements FindCollections {
                 .execute();
     }
 
-    /** Whether the processor has still to say what became of it. */
+    /** Whether the processor has still to say what became of it; what is known already, as from a notice, stays known. */
     void setUnanswered(Collection c, boolean unanswered) {
         db.update(CHECKOUT)
                 .set(CHECKOUT.UNANSWERED, unanswered)
                 .where(CHECKOUT.BUSINESS_ID.eq(c.business()))
                 .and(CHECKOUT.COLLECTION_ID.eq(c.id()))
                 .and(CHECKOUT.UNANSWERED.ne(unanswered))
+                .and(
+                        unanswered
+                                ? DSL.notExists(DSL.selectOne()
+                                        .from(COLLECTION)
+                                        .where(is(c))
+                                        .and(KNOWN))
+                                : DSL.noCondition())
                 .execute();
     }
 
@@ -284,7 +313,7 @@ class CollectionStore implements FindCollections {
         closeAll(c.business(), List.of(c.id()), state);
     }
 
-    /** Ends several of a business. */
+    /** Ends several of a business; what became of them is known, but whether a withdrawn one was paid meanwhile. */
     void closeAll(BusinessId business, List<CollectionId> ids, CollectionState state) {
         Param<UUID[]> all = IdArray.of(ids);
         db.update(COLLECTION)
@@ -297,6 +326,13 @@ class CollectionStore implements FindCollections {
                 .where(COLLECTION_ITEM.BUSINESS_ID.eq(business))
                 .and(DSL.condition("collection_item.collection_id = any({0})", all))
                 .and(COLLECTION_ITEM.LIVE)
+                .execute();
+        if (state == CollectionState.WITHDRAWN) return;
+        db.update(CHECKOUT)
+                .set(CHECKOUT.UNANSWERED, false)
+                .where(CHECKOUT.BUSINESS_ID.eq(business))
+                .and(DSL.condition("checkout.collection_id = any({0})", all))
+                .and(CHECKOUT.UNANSWERED)
                 .execute();
     }
 
@@ -347,7 +383,10 @@ class CollectionStore implements FindCollections {
     }
 
     private List<Collection> all(SelectConditionStep<Record> select, SortField<?> order, int most) {
-        var rows = select.orderBy(order).limit(most).fetch();
+        return withItems(select.orderBy(order).limit(most).fetch());
+    }
+
+    private List<Collection> withItems(Result<Record> rows) {
         Map<CollectionId, Map<ClaimId, Money>> items = new HashMap<>();
         if (!rows.isEmpty()) {
             db.select(

@@ -38,6 +38,7 @@ public class Connections implements TryProcessor {
                         false,
                         "%s answers, but its account is in %s and this connection in %s."
                                 .formatted(processor.name(), about.currency(), processor.currency()));
+            health.said(processor, about.can());
             return new Result(
                     true,
                     "%s answers: account “%s” in %s.".formatted(processor.name(), about.name(), about.currency()));

@@ -101,7 +101,7 @@ public class SettleSale {
     /** Takes it in and answers whether it was new. */
     @Transactional
     public boolean settle(ProcessorAccount processor, Collection collection, ProcessorPort.Sale sale) {
-        return settleAll(processor, List.of(new Taken(collection, sale))) == 1;
+        return !settleAll(processor, List.of(new Taken(collection, sale))).isEmpty();
     }
 
     /** Takes it in unless it was taken in before, and then leaves the collection as it is; answers whether it was new. */
@@ -113,9 +113,10 @@ public class SettleSale {
         return !known && settle(processor, collection, sale);
     }
 
-    /** Takes several in, all or none, and answers how many were new. */
+    /** Takes several in, all or none, and answers the references of those that were new. */
     @Transactional
-    public int settleAll(ProcessorAccount processor, List<Taken> all) {
+    public List<String> settleAll(ProcessorAccount processor, List<Taken> all) {
+        if (all.isEmpty()) return List.of();
         BusinessId business = processor.business();
         claims.hold(
                 business,
@@ -128,7 +129,7 @@ public class SettleSale {
                 all.stream().map(t -> t.sale().reference()).toList()));
         List<Taken> fresh =
                 all.stream().filter(t -> known.add(t.sale().reference())).toList();
-        if (fresh.isEmpty()) return 0;
+        if (fresh.isEmpty()) return List.of();
         var open = new OpenItems(findClaims.openAmong(
                 business,
                 fresh.stream()
@@ -141,7 +142,7 @@ public class SettleSale {
         wait.beginNew(business, waiting(processor, fresh, means, worths));
         confirm.confirmAll(business, means, clock.today(business));
         events.publishEvent(new SalesTaken(business, processor.id(), sales(fresh, means)));
-        return fresh.size();
+        return fresh.stream().map(t -> t.sale().reference()).toList();
     }
 
     private static List<SalesTaken.Sale> sales(List<Taken> fresh, List<Means> means) {

@@ -99,14 +99,10 @@ class CardScene {
                 DocumentKind.INVOICE,
                 customer(business, harbour, LIFTED),
                 BILLED,
-                new Draft.Content(
+                Draft.Content.of(
                         Currency.getInstance(harbour.currency()),
                         PriceMode.PLUS_TAX,
-                        List.of(line(harbour, "Crane lift for the survey", "165.00")),
-                        List.of(),
-                        null,
-                        Draft.Wording.NONE,
-                        Draft.Sending.USUAL),
+                        List.of(line(harbour, "Crane lift for the survey", "165.00"))),
                 setup.chosenTerms(business).id(),
                 null,
                 Origin.BY_HAND,

@@ -19,6 +19,7 @@ import exactum.app.setup.Numbers;
 import exactum.app.setup.ProcessorAccount;
 import exactum.app.setup.Processors;
 import exactum.app.setup.SetUp;
+import exactum.app.setup.TryProcessor;
 import exactum.core.bank.Iban;
 import exactum.core.document.Line;
 import exactum.core.document.PriceMode;
@@ -65,6 +66,7 @@ class SetUpHarbour {
     private final FindCatalogue find;
     private final Banking banking;
     private final Processors processors;
+    private final TryProcessor tryProcessor;
     private final SaveCustomer customers;
     private final OtherSides others;
     private final ShelfOfLines shelf;
@@ -84,6 +86,7 @@ class SetUpHarbour {
             FindCatalogue find,
             Banking banking,
             Processors processors,
+            TryProcessor tryProcessor,
             SaveCustomer customers,
             OtherSides others,
             ShelfOfLines shelf,
@@ -100,6 +103,7 @@ class SetUpHarbour {
         this.find = find;
         this.banking = banking;
         this.processors = processors;
+        this.tryProcessor = tryProcessor;
         this.customers = customers;
         this.others = others;
         this.shelf = shelf;
@@ -212,6 +216,7 @@ class SetUpHarbour {
                         Map.of("address", settings.publicAddress() + "/hooks/processor/" + processor)))
                 .retrieve()
                 .toBodilessEntity();
+        tryProcessor.tryIt(setup.processor(id, processor));
     }
 
     /** Adds the customers and what recurs for them. */

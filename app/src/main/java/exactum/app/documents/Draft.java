@@ -120,6 +120,11 @@ public record Draft(
             adjustments = List.copyOf(adjustments);
         }
 
+        /** Of lines alone, sent as its customer usually is. */
+        public static Content of(Currency currency, PriceMode mode, List<Line> lines) {
+            return new Content(currency, mode, lines, List.of(), null, Wording.NONE, Sending.USUAL);
+        }
+
         private Content sent(Sending other) {
             return new Content(currency, mode, lines, adjustments, period, wording, other);
         }

@@ -20,7 +20,11 @@ public class OutsideAddresses {
     /** Asked for twice a second at most, however many calls are made. */
     private volatile Mode mode;
 
-    private record Mode(boolean isTest, long since) {}
+    private record Mode(boolean isTest, long since) {
+        boolean isFresh() {
+            return System.nanoTime() - since <= FRESH_NANOS;
+        }
+    }
 
     OutsideAddresses(BusinessClock clock) {
         this.clock = clock;
@@ -46,11 +50,13 @@ public class OutsideAddresses {
     /** Whether the address may be called, by what its host is called at this moment. */
     boolean mayCall(URI uri) {
         Mode known = mode;
-        if (known == null || System.nanoTime() - known.since() > FRESH_NANOS) {
-            known = new Mode(clock.isTest(), System.nanoTime());
-            mode = known;
-        }
-        return mayCall(uri, true, known.isTest());
+        return mayCall(uri, true, (known != null && known.isFresh() ? known : askedAgain()).isTest());
+    }
+
+    /** Of many calls at once, one asks. */
+    private synchronized Mode askedAgain() {
+        if (mode == null || !mode.isFresh()) mode = new Mode(clock.isTest(), System.nanoTime());
+        return mode;
     }
 
     private static boolean mayCall(URI uri, boolean mustResolve, boolean test) {

@@ -238,7 +238,7 @@ class PayerPages {
         if (!visit.isOpen()) return visit.gone("payer/closed");
         var processor = setup.processorFor(visit.business(), visit.link().ask().currency());
         processor.ifPresent(p -> leadsTo(visit, p.address()));
-        visit.model().addAttribute("cards", processor.isPresent());
+        view.cards(processor.orElse(null), visit.model());
         visit.model().addAttribute("takesCard", true);
         view.figure(visit, wish, typed);
         methods.put(visit);

@@ -148,7 +148,7 @@ class PayerView {
         account(link, document.gross().currency(), today, model);
         ProcessorAccount processor =
                 setup.processorFor(business, document.gross().currency()).orElse(null);
-        model.addAttribute("cards", processor != null);
+        cards(processor, model);
         debits(link, document, model);
         figure(visit, wish, typed);
         return new Shown(document, open, processor);
@@ -179,10 +179,13 @@ class PayerView {
                                 .orElse(null));
         visit.model().addAttribute("document", document);
         visit.model().addAttribute("takesCard", takesCard(link, document));
-        visit.model()
-                .addAttribute(
-                        "cards",
-                        setup.processorFor(link.business(), offer.currency()).isPresent());
+        cards(setup.processorFor(link.business(), offer.currency()).orElse(null), visit.model());
+    }
+
+    /** Whether cards are taken, and wallets. */
+    void cards(ProcessorAccount processor, Model model) {
+        model.addAttribute("cards", processor != null);
+        model.addAttribute("wallets", processor != null && processor.offersWallets());
     }
 
     /** What of the offer a bank is collecting already, so that it cannot be chosen. */

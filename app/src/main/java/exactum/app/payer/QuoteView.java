@@ -80,9 +80,7 @@ class QuoteView {
         model.addAttribute("paid", ahead.paid(business, document));
         model.addAttribute("promised", promised(link, document));
         model.addAttribute("asksCard", asksCard(link, document));
-        model.addAttribute(
-                "cards",
-                setup.processorFor(business, document.gross().currency()).isPresent());
+        view.cards(setup.processorFor(business, document.gross().currency()).orElse(null), model);
         model.addAttribute("attachments", attachments.of(business, GoesWith.document(document.id())));
         return Optional.empty();
     }

@@ -1,11 +1,13 @@
 package exactum.app.setup;
 
+import exactum.core.card.ProcessorPort;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.ProcessorId;
 import exactum.core.ledger.AccountCode;
 import exactum.core.money.FeeRule;
 import java.util.Currency;
 import java.util.List;
+import java.util.Set;
 
 /**
  * An account at a card processor.
@@ -17,6 +19,7 @@ import java.util.List;
  * @param fees its price list
  * @param payoutsReadTo the last payout that was fetched, or null
  * @param isTest whether it moves no real money
+ * @param can what it said that it can do when it was last tried
  * @param isOn whether payers are led to it and payouts are fetched; its notices are taken in either way
  */
 public record ProcessorAccount(
@@ -29,7 +32,12 @@ public record ProcessorAccount(
         FeeRule fees,
         String payoutsReadTo,
         boolean isOn,
-        boolean isTest) {
+        boolean isTest,
+        Set<ProcessorPort.Ability> can) {
+
+    public ProcessorAccount {
+        can = Set.copyOf(can);
+    }
 
     /**
      * How it is reached.
@@ -63,6 +71,16 @@ public record ProcessorAccount(
         public Booking(AccountCode clearing, AccountCode fees, AccountCode payouts) {
             this(clearing, fees, payouts, List.of());
         }
+    }
+
+    /** What it can do, in the order in which it matters. */
+    public List<String> canInWords() {
+        return can.stream().sorted().map(ProcessorPort.Ability::words).toList();
+    }
+
+    /** Whether it offers wallets on its page. */
+    public boolean offersWallets() {
+        return can.contains(ProcessorPort.Ability.WALLETS);
     }
 
     public String address() {

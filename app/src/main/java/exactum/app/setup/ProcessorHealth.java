@@ -1,11 +1,13 @@
 package exactum.app.setup;
 
 import exactum.app.installation.BusinessClock;
+import exactum.core.card.ProcessorPort;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.ProcessorId;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Map;
+import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.stereotype.Component;
 
@@ -44,6 +46,11 @@ public class ProcessorHealth {
     public void trouble(ProcessorAccount processor, String words) {
         written.remove(processor.id());
         store.trouble(processor, words, clock.now());
+    }
+
+    /** It said what it can do. */
+    public void said(ProcessorAccount processor, Set<ProcessorPort.Ability> can) {
+        if (!can.equals(processor.can())) store.can(processor, can);
     }
 
     /** Of all connections of a business. */

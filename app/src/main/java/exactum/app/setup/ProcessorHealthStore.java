@@ -3,6 +3,7 @@ package exactum.app.setup;
 import static exactumdb.Tables.PROCESSOR_ACCOUNT;
 import static exactumdb.Tables.PROCESSOR_EVENT;
 
+import exactum.core.card.ProcessorPort;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.ProcessorId;
 import java.time.Instant;
@@ -10,6 +11,7 @@ import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.util.HashMap;
 import java.util.Map;
+import java.util.Set;
 import org.jooq.DSLContext;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
@@ -28,6 +30,16 @@ class ProcessorHealthStore {
                 .set(PROCESSOR_ACCOUNT.ANSWERED_AT, now.atOffset(ZoneOffset.UTC))
                 .setNull(PROCESSOR_ACCOUNT.TROUBLE)
                 .setNull(PROCESSOR_ACCOUNT.TROUBLE_SINCE)
+                .where(PROCESSOR_ACCOUNT.BUSINESS_ID.eq(processor.business()))
+                .and(PROCESSOR_ACCOUNT.ID.eq(processor.id()))
+                .execute();
+    }
+
+    void can(ProcessorAccount processor, Set<ProcessorPort.Ability> can) {
+        db.update(PROCESSOR_ACCOUNT)
+                .set(
+                        PROCESSOR_ACCOUNT.CAN,
+                        can.stream().map(Enum::name).sorted().toArray(String[]::new))
                 .where(PROCESSOR_ACCOUNT.BUSINESS_ID.eq(processor.business()))
                 .and(PROCESSOR_ACCOUNT.ID.eq(processor.id()))
                 .execute();

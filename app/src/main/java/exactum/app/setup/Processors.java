@@ -14,6 +14,7 @@ import java.time.Duration;
 import java.util.Base64;
 import java.util.Currency;
 import java.util.List;
+import java.util.Set;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -65,7 +66,17 @@ public class Processors {
         requireOwnName(business, name);
         var trimmed = new ProcessorAccount.Access(address, access.key(), access.signingSecret());
         var added = new ProcessorAccount(
-                business, new ProcessorId(Ids.next()), name, trimmed, currency, accounts, fees, null, true, isTest);
+                business,
+                new ProcessorId(Ids.next()),
+                name,
+                trimmed,
+                currency,
+                accounts,
+                fees,
+                null,
+                true,
+                isTest,
+                Set.of());
         store.insert(added);
         audit.record(business, "added a processor", name);
         return added.id();

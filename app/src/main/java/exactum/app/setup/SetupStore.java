@@ -11,6 +11,7 @@ import static exactumdb.Tables.TERMS;
 import exactum.app.installation.BusinessClock;
 import exactum.app.security.Vault;
 import exactum.core.bank.AccountNumber;
+import exactum.core.card.ProcessorPort;
 import exactum.core.document.TaxRate;
 import exactum.core.document.TaxRates;
 import exactum.core.ids.BankAccountId;
@@ -302,6 +303,7 @@ class SetupStore implements FindSetup {
                 new FeeRule(p.getFeePercent(), Money.ofMinor(p.getCurrency(), p.getFeeFixedMinor())),
                 p.getPayoutsReadTo(),
                 p.getIsOn(),
-                p.getIsTest());
+                p.getIsTest(),
+                Stream.of(p.getCan()).map(ProcessorPort.Ability::valueOf).collect(Collectors.toSet()));
     }
 }

@@ -19,19 +19,29 @@ public interface ProcessorPort {
     /** What a connection can do beyond taking a payment on a page. */
     enum Ability {
         /** Keeps a card and charges it later. */
-        KEEP,
+        KEEP("keeps cards"),
         /** Checks a card without charging it. */
-        VERIFY,
+        VERIFY("checks cards without charging"),
         /** Promises an amount first and takes it later. */
-        AUTHORISE,
+        AUTHORISE("authorises"),
         /** Takes several parts of one authorisation. */
-        SEVERAL_CAPTURES,
+        SEVERAL_CAPTURES("captures in parts"),
         /** Takes the lines of an invoice with a charge. */
-        LINE_DETAIL,
+        LINE_DETAIL("takes lines with a charge"),
         /** Takes cards that are given by phone. */
-        BY_PHONE,
+        BY_PHONE("takes cards by phone"),
         /** Offers wallets on its page. */
-        WALLETS
+        WALLETS("offers wallets");
+
+        private final String words;
+
+        Ability(String words) {
+            this.words = words;
+        }
+
+        public String words() {
+            return words;
+        }
     }
 
     /** Who the account is for and what it can do. */

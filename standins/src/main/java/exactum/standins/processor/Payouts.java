@@ -5,6 +5,7 @@ import exactum.standins.clock.Banking;
 import exactum.standins.shelf.Shelf;
 import exactum.standins.shelf.Shelves;
 import java.time.LocalDate;
+import java.time.YearMonth;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -78,6 +79,13 @@ public class Payouts {
         return shelf.all().stream()
                 .filter(p -> p.currency().equals(currency) && p.arrivesOn().equals(day))
                 .toList();
+    }
+
+    /** Whether a day of the month was paid out. */
+    boolean isBegun(String currency, YearMonth month) {
+        return shelf.all().stream()
+                .anyMatch(p -> p.currency().equals(currency)
+                        && YearMonth.from(p.salesOn()).equals(month));
     }
 
     Optional<PayoutDocument> find(String id) {

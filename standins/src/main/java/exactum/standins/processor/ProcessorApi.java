@@ -56,7 +56,7 @@ class ProcessorApi {
                 "test",
                 true,
                 "can",
-                List.of("keep", "verify", "authorise", "several_captures", "line_detail", "by_phone"));
+                List.of("keep", "verify", "authorise", "several_captures", "line_detail", "by_phone", "wallets"));
     }
 
     /** Where notices go. */

@@ -166,6 +166,7 @@ class ProcessorPages {
         model.addAttribute(
                 "back", checkout.returnTo() + (checkout.returnTo().contains("?") ? "&" : "?") + "outcome=left");
         model.addAttribute("cards", TestCard.values());
+        model.addAttribute("wallet", TestCard.WALLET.number());
         return "card";
     }
 }

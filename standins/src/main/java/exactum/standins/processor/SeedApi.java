@@ -1,23 +1,28 @@
 package exactum.standins.processor;
 
+import java.time.YearMonth;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.server.ResponseStatusException;
 
-/** Many kept cards at once, as after a season of customers. */
+/** What takes customers a season to make: many kept cards, or a whole month, at once. */
 @RestController
 @RequestMapping("/processor/seed")
 class SeedApi {
     private static final int HUNDRED = 100;
     private static final String EXPIRES = "2031-12";
     private final KeptCards cards;
+    private final SeededMonth month;
 
-    SeedApi(KeptCards cards) {
+    SeedApi(KeptCards cards, SeededMonth month) {
         this.cards = cards;
+        this.month = month;
     }
 
     /**
@@ -35,6 +40,23 @@ class SeedApi {
                 .mapToObj(i -> cards.keep(currency, "K-" + (i + 1), card(i % HUNDRED, shortOf, stolen), EXPIRES)
                         .id())
                 .collect(Collectors.joining("\n"));
+    }
+
+    /**
+     * Makes a whole month of the account, day by day, and closes each: the same seed makes the same month.
+     *
+     * @param perDay how many cards are used on a day, on average
+     */
+    @PostMapping("/month")
+    SeededMonth.Made month(
+            @RequestParam String currency,
+            @RequestParam YearMonth month,
+            @RequestParam long seed,
+            @RequestParam(defaultValue = "12") int perDay) {
+        return this.month
+                .make(currency, month, seed, perDay)
+                .orElseThrow(() -> new ResponseStatusException(
+                        HttpStatus.CONFLICT, "Days of this month were paid out already; nothing was made."));
     }
 
     private static TestCard card(int of, int shortOf, int stolen) {

@@ -12,6 +12,8 @@ public enum TestCard {
     GOOD("4111111111111111", "Visa", "2.4", null, null),
     GOOD_TOO("5555555555554444", "Mastercard", "2.4", null, null),
     DEAR("378282246310005", "American Express", "3.1", null, null),
+    /** The card in the wallet of the device that the page stands open on. */
+    WALLET("4012000033330026", "Visa in a wallet", "2.4", null, null),
     SOFT("4012888888881881", "Visa", "2.4", "51", "too little money on the account"),
     HARD("5105105105105100", "Mastercard", "2.4", "43", "the card was reported stolen"),
     /** Good while its holder is there; short of money the first time that it is charged later. */
