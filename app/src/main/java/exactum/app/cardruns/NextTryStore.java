@@ -5,9 +5,12 @@ import static exactumdb.Tables.COLLECTION;
 import static exactumdb.Tables.COLLECTION_ITEM;
 import static exactumdb.Tables.COLLECT_AGAIN;
 
+import exactum.app.database.IdArray;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.ClaimId;
 import java.time.LocalDate;
+import java.util.List;
+import java.util.Map;
 import org.jooq.DSLContext;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
@@ -24,21 +27,23 @@ class NextTryStore {
     /** The tries of an item by card while its payer was away. */
     record Tries(LocalDate first, int count) {}
 
-    Tries of(BusinessId business, ClaimId claim) {
-        return db.select(DSL.min(COLLECTION.STARTED_ON), DSL.count())
+    /** Of several items; one that was never tried is not there. */
+    Map<ClaimId, Tries> of(BusinessId business, List<ClaimId> claims) {
+        return db.select(COLLECTION_ITEM.CLAIM_ID, DSL.min(COLLECTION.STARTED_ON), DSL.count())
                 .from(COLLECTION_ITEM)
                 .join(COLLECTION)
                 .on(COLLECTION.BUSINESS_ID.eq(COLLECTION_ITEM.BUSINESS_ID))
                 .and(COLLECTION.ID.eq(COLLECTION_ITEM.COLLECTION_ID))
                 .where(COLLECTION_ITEM.BUSINESS_ID.eq(business))
-                .and(COLLECTION_ITEM.CLAIM_ID.eq(claim))
+                .and(DSL.condition("collection_item.claim_id = any({0})", IdArray.of(claims)))
                 .and(COLLECTION.CHANNEL.eq(DSL.inline("card")))
                 .and(COLLECTION.STATE.eq(DSL.inline("rejected")))
                 .and(DSL.exists(DSL.selectOne()
                         .from(CARD_RUN_OUTCOME)
                         .where(CARD_RUN_OUTCOME.BUSINESS_ID.eq(business))
                         .and(CARD_RUN_OUTCOME.COLLECTION_ID.eq(COLLECTION.ID))))
-                .fetchSingle(r -> new Tries(r.value1(), r.value2()));
+                .groupBy(COLLECTION_ITEM.CLAIM_ID)
+                .fetchMap(COLLECTION_ITEM.CLAIM_ID, r -> new Tries(r.value2(), r.value3()));
     }
 
     /** When an item is tried next, null for its due day, and how often it was tried. */
@@ -53,24 +58,25 @@ class NextTryStore {
                 .orElse(new Next(null, 0));
     }
 
-    /** It is not tried again: whoever collects it by another way begins again. */
-    void forget(BusinessId business, ClaimId claim) {
+    /** They are not tried again: whoever collects them by another way begins again. */
+    void forget(BusinessId business, List<ClaimId> claims) {
+        if (claims.isEmpty()) return;
         db.deleteFrom(COLLECT_AGAIN)
                 .where(COLLECT_AGAIN.BUSINESS_ID.eq(business))
-                .and(COLLECT_AGAIN.CLAIM_ID.eq(claim))
+                .and(DSL.condition("collect_again.claim_id = any({0})", IdArray.of(claims)))
                 .execute();
     }
 
-    void put(BusinessId business, ClaimId claim, LocalDate notBefore, int tries) {
-        db.insertInto(COLLECT_AGAIN)
-                .set(COLLECT_AGAIN.BUSINESS_ID, business)
-                .set(COLLECT_AGAIN.CLAIM_ID, claim)
-                .set(COLLECT_AGAIN.NOT_BEFORE, notBefore)
-                .set(COLLECT_AGAIN.TRIES, tries)
-                .onConflict(COLLECT_AGAIN.BUSINESS_ID, COLLECT_AGAIN.CLAIM_ID)
-                .doUpdate()
-                .set(COLLECT_AGAIN.NOT_BEFORE, notBefore)
-                .set(COLLECT_AGAIN.TRIES, tries)
-                .execute();
+    void put(BusinessId business, Map<ClaimId, Next> planned) {
+        if (planned.isEmpty()) return;
+        db.execute(
+                """
+                insert into collect_again (business_id, claim_id, not_before, tries) select {0}, v.claim, v.day, v.tries from unnest({1}, {2}, {3}) as v(claim, day, tries)
+                on conflict (business_id, claim_id) do update set not_before = excluded.not_before, tries = excluded.tries
+                """,
+                DSL.inline(business.value()),
+                IdArray.of(planned.keySet()),
+                DSL.val(planned.values().stream().map(Next::notBefore).toArray(LocalDate[]::new)),
+                DSL.val(planned.values().stream().map(Next::tries).toArray(Integer[]::new)));
     }
 }

@@ -1,6 +1,7 @@
 package exactum.app.cardruns;
 
 import exactum.app.cards.Collection;
+import exactum.app.customers.Customer;
 import exactum.app.customers.FindCustomers;
 import exactum.app.customers.Mail;
 import exactum.app.documents.AskPayer;
@@ -8,8 +9,11 @@ import exactum.app.documents.FindDocuments;
 import exactum.app.messages.MessageKind;
 import exactum.app.messages.NewMessage;
 import exactum.app.messages.Outbox;
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.CustomerId;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Map;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -30,19 +34,25 @@ class TellRefused {
     }
 
     @Transactional(propagation = Propagation.MANDATORY)
-    void tell(Collection refused, LocalDate today) {
-        ask.ask(refused.business(), documents.get(refused.business(), refused.document()));
+    void tell(BusinessId business, List<Collection> refused, LocalDate today) {
+        if (refused.isEmpty()) return;
+        ask.askAll(
+                business,
+                documents.all(
+                        business,
+                        refused.stream().map(Collection::document).distinct().toList()));
+        Map<CustomerId, Customer> payers = customers.byId(
+                business, refused.stream().map(Collection::customer).distinct().toList());
         outbox.putEachOnce(
-                refused.business(),
-                List.of(NewMessage.to(
-                        customers
-                                .get(refused.business(), refused.customer())
-                                .recipients()
-                                .of(Mail.INVOICES),
-                        MessageKind.CARD_REFUSED,
-                        refused.customer(),
-                        refused.id().value(),
-                        today,
-                        List.of(refused.document()))));
+                business,
+                refused.stream()
+                        .map(c -> NewMessage.to(
+                                payers.get(c.customer()).recipients().of(Mail.INVOICES),
+                                MessageKind.CARD_REFUSED,
+                                c.customer(),
+                                c.id().value(),
+                                today,
+                                List.of(c.document())))
+                        .toList());
     }
 }

@@ -1,14 +1,21 @@
 package exactum.app.cardruns;
 
 import exactum.app.cards.CardOnFile;
-import exactum.app.cards.CardRefused;
+import exactum.app.cards.CardsRefused;
 import exactum.app.cards.Collection;
 import exactum.app.cards.FindCards;
 import exactum.app.installation.BusinessClock;
 import exactum.core.card.CardRetry;
+import exactum.core.card.Decline;
+import exactum.core.ids.BusinessId;
 import exactum.core.ids.ClaimId;
+import exactum.core.ids.CustomerId;
 import exactum.core.working.Worked;
 import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
@@ -16,7 +23,7 @@ import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /**
- * What follows where a run charged a card and it was refused: by the family of the refusal a day on which it is tried again, or
+ * What follows where a run charged cards and they were refused: by the family of the refusal a day on which it is tried again, or
  * another card of the same payer the next day, or the payer is asked; a card is never charged again after a hard refusal.
  */
 @Component
@@ -35,30 +42,55 @@ class TryAgain {
 
     @EventListener
     @Transactional(propagation = Propagation.MANDATORY)
-    void refused(CardRefused refused) {
-        Collection c = refused.collection();
-        if (c.checkout().link() != null) return;
-        LocalDate today = clock.today(c.business());
-        boolean other = !refused.why().family().isTriedAgain() && hasAnother(c, today);
-        boolean givesUp = false;
-        for (ClaimId claim : c.items().keySet()) {
-            NextTryStore.Tries so = tries.of(c.business(), claim);
-            int count = Math.max(1, so.count());
-            LocalDate first = so.first() == null ? c.startedOn() : so.first();
-            Optional<LocalDate> next = other
-                    ? Optional.of(today.plusDays(1)).filter(d -> count < CardRetry.MOST_TRIES)
-                    : CardRetry.next(refused.why(), first, count, today).map(Worked::value);
-            next.ifPresentOrElse(
-                    on -> tries.put(c.business(), claim, on, count), () -> tries.forget(c.business(), claim));
-            givesUp |= next.isEmpty();
-        }
-        if (givesUp) tell.tell(c, today);
+    void refused(CardsRefused refused) {
+        Map<Collection, Decline> away = new LinkedHashMap<>();
+        refused.why().forEach((c, why) -> {
+            if (c.checkout().link() == null) away.put(c, why);
+        });
+        if (!away.isEmpty()) plan(refused.business(), away, clock.today(refused.business()));
     }
 
-    private boolean hasAnother(Collection c, LocalDate today) {
-        return cards.ofCustomer(c.business(), c.customer()).stream()
-                .filter(card -> card.processor().equals(c.checkout().processor()) && card.isUsableOn(today))
-                .map(CardOnFile::id)
-                .anyMatch(id -> !id.equals(c.checkout().card()));
+    private void plan(BusinessId business, Map<Collection, Decline> refused, LocalDate today) {
+        Map<CustomerId, List<CardOnFile>> theirs = cards.ofCustomers(
+                business,
+                refused.entrySet().stream()
+                        .filter(r -> !r.getValue().family().isTriedAgain())
+                        .map(r -> r.getKey().customer())
+                        .distinct()
+                        .toList());
+        Map<ClaimId, NextTryStore.Tries> before = tries.of(
+                business,
+                refused.keySet().stream()
+                        .flatMap(c -> c.items().keySet().stream())
+                        .distinct()
+                        .toList());
+        Map<ClaimId, NextTryStore.Next> planned = new LinkedHashMap<>();
+        var ended = new ArrayList<ClaimId>();
+        var givenUp = new ArrayList<Collection>();
+        refused.forEach((c, why) -> {
+            boolean other = !why.family().isTriedAgain() && hasAnother(c, theirs.get(c.customer()), today);
+            boolean givesUp = false;
+            for (ClaimId claim : c.items().keySet()) {
+                NextTryStore.Tries so = before.getOrDefault(claim, new NextTryStore.Tries(c.startedOn(), 1));
+                Optional<LocalDate> next = other
+                        ? Optional.of(today.plusDays(1)).filter(d -> so.count() < CardRetry.MOST_TRIES)
+                        : CardRetry.next(why, so.first(), so.count(), today).map(Worked::value);
+                next.ifPresentOrElse(
+                        on -> planned.put(claim, new NextTryStore.Next(on, so.count())), () -> ended.add(claim));
+                givesUp |= next.isEmpty();
+            }
+            if (givesUp) givenUp.add(c);
+        });
+        tries.put(business, planned);
+        tries.forget(business, ended);
+        tell.tell(business, givenUp, today);
+    }
+
+    private static boolean hasAnother(Collection c, List<CardOnFile> theirs, LocalDate today) {
+        return theirs != null
+                && theirs.stream()
+                        .filter(card -> card.processor().equals(c.checkout().processor()) && card.isUsableOn(today))
+                        .map(CardOnFile::id)
+                        .anyMatch(id -> !id.equals(c.checkout().card()));
     }
 }

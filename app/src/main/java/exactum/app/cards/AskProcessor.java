@@ -10,6 +10,8 @@ import exactum.core.card.ProcessorPort;
 import exactum.core.ids.BusinessId;
 import java.time.Duration;
 import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 
@@ -17,6 +19,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 @Component
 public class AskProcessor {
     private static final int MOST = 500;
+    private static final int MOST_SILENT = 50;
     private static final Duration PATIENCE = Duration.ofSeconds(20);
     private final FindBusinesses businesses;
     private final FindSetup setup;
@@ -61,11 +64,12 @@ public class AskProcessor {
     /** Asks about one; answers whether its state is known now. */
     public boolean ask(Collection collection) {
         if (collection.checkout().authorisation() != null) return captures.ask(collection);
-        if (collection.checkout().card() != null) return charges.ask(collection);
+        if (isOnFile(collection)) return charges.ask(collection);
         if (collection.checkout().reference() == null) return false;
         ProcessorAccount account =
                 setup.processor(collection.business(), collection.checkout().processor());
-        transaction.executeWithoutResult(s -> collections.asked(collection, clock.now()));
+        transaction.executeWithoutResult(
+                s -> collections.asked(collection.business(), List.of(collection.id()), clock.now()));
         try {
             ProcessorPort.PageState state =
                     connections.to(account).page(collection.checkout().reference());
@@ -101,15 +105,22 @@ public class AskProcessor {
 
     /** Asks about those of a business that have no answer so far; answers how many became known. */
     public int askUnanswered(BusinessId business) {
-        return (int) collections.unanswered(business, MOST).stream()
-                .filter(this::ask)
-                .count();
+        return askAll(business, collections.unanswered(business, MOST));
     }
 
-    /** Asks about all of one business. */
+    /** Asks about all of one business that have been without word for a while; answers how many became known. */
     public int askAll(BusinessId business) {
         authorisations.open(business).forEach(authorise::look);
-        List<Collection> silent = collections.withoutWord(business, clock.now().minus(PATIENCE), 50);
-        return (int) silent.stream().filter(this::ask).count();
+        return askAll(business, collections.withoutWord(business, clock.now().minus(PATIENCE), MOST_SILENT));
+    }
+
+    private int askAll(BusinessId business, List<Collection> all) {
+        Map<Boolean, List<Collection>> onFile = all.stream().collect(Collectors.partitioningBy(AskProcessor::isOnFile));
+        long others = onFile.get(false).stream().filter(this::ask).count();
+        return charges.askAll(business, onFile.get(true)) + (int) others;
+    }
+
+    private static boolean isOnFile(Collection c) {
+        return c.checkout().authorisation() == null && c.checkout().card() != null;
     }
 }

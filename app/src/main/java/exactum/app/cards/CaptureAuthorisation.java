@@ -207,12 +207,13 @@ public class CaptureAuthorisation {
         if (!isLive(begun)) return true;
         Authorisation a = store.find(business, begun.checkout().authorisation()).orElseThrow();
         ProcessorAccount account = setup.processor(business, a.processor());
-        transaction.executeWithoutResult(s -> collections.asked(begun, clock.now()));
+        transaction.executeWithoutResult(s -> collections.asked(begun.business(), List.of(begun.id()), clock.now()));
         try {
             ProcessorPort.Charge charge = connections.to(account).find(a.said().charge());
             if (take(account, a, begun, charge)) return true;
-            boolean never =
-                    collections.startedAt(begun).plus(CERTAINLY_NEVER_CAME).isBefore(clock.now());
+            boolean never = !collections
+                    .startedBefore(business, List.of(begun.id()), clock.now().minus(CERTAINLY_NEVER_CAME))
+                    .isEmpty();
             if (never) failed(a, begun, "the processor never had it");
             return never;
         } catch (NoAnswer away) {

@@ -65,11 +65,17 @@ class CardStore implements FindCards {
 
     @Override
     public List<CardOnFile> ofCustomer(BusinessId business, CustomerId customer) {
+        return ofCustomers(business, List.of(customer)).getOrDefault(customer, List.of());
+    }
+
+    @Override
+    public Map<CustomerId, List<CardOnFile>> ofCustomers(BusinessId business, Collection<CustomerId> customers) {
+        if (customers.isEmpty()) return Map.of();
         return db.selectFrom(CARD_ON_FILE)
                 .where(CARD_ON_FILE.BUSINESS_ID.eq(business))
-                .and(CARD_ON_FILE.CUSTOMER_ID.eq(customer))
+                .and(DSL.condition("card_on_file.customer_id = any({0})", IdArray.of(customers)))
                 .orderBy(CARD_ON_FILE.ID.desc())
-                .fetch(CardStore::card);
+                .fetchGroups(CARD_ON_FILE.CUSTOMER_ID, CardStore::card);
     }
 
     /** Those that another card is to be asked for on the day, and was not. */

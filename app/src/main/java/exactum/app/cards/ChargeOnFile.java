@@ -10,17 +10,10 @@ import exactum.core.ids.DocumentId;
 import exactum.core.ids.ProcessorId;
 import exactum.core.money.Money;
 import java.time.LocalDate;
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.concurrent.Callable;
-import java.util.concurrent.ExecutionException;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
-import java.util.concurrent.Future;
-import java.util.concurrent.Semaphore;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -31,7 +24,6 @@ import org.springframework.transaction.annotation.Transactional;
  */
 @Component
 public class ChargeOnFile {
-    private static final int AT_ONCE = 16;
     private final CollectionStore collections;
     private final OrderCharges orders;
     private final ChargeCard charges;
@@ -95,30 +87,12 @@ public class ChargeOnFile {
      * @param begun with the numbers that travel with them
      */
     public Answers call(BusinessId business, Map<Collection, String> begun) {
-        return new Answers(begun.isEmpty() ? List.of() : all(orders.order(business, begun, false)));
+        return new Answers(begun.isEmpty() ? List.of() : charges.call(orders.order(business, begun, false)));
     }
 
     /** Takes in what was answered. */
     public void take(Answers answers) {
-        if (answers.heard.isEmpty()) return;
-        try {
-            charges.takeAll(answers.heard);
-        } catch (RuntimeException oneOfThem) {
-            eachAlone(answers.heard);
-        }
-    }
-
-    /** What fails alone is in flight still, and is asked about. */
-    private void eachAlone(List<ChargeCard.Heard> heard) {
-        RuntimeException failed = null;
-        for (ChargeCard.Heard one : heard) {
-            try {
-                charges.takeAll(List.of(one));
-            } catch (RuntimeException e) {
-                failed = e;
-            }
-        }
-        if (failed != null) throw failed;
+        charges.takeIn(answers.heard);
     }
 
     /**
@@ -126,36 +100,11 @@ public class ChargeOnFile {
      * has none of is charged under the same key.
      */
     public void resume(BusinessId business, Map<CollectionId, String> begun) {
+        List<Collection> silent = collections.byId(business, begun.keySet()).values().stream()
+                .filter(c -> c.state() == CollectionState.IN_FLIGHT)
+                .toList();
         Map<Collection, String> unheard = new LinkedHashMap<>();
-        begun.forEach((id, number) -> {
-            Collection collection = collections.find(business, id).orElseThrow();
-            if (collection.state() == CollectionState.IN_FLIGHT && charges.isNotThere(collection))
-                unheard.put(collection, number);
-        });
+        charges.notThere(business, silent).forEach(c -> unheard.put(c, begun.get(c.id())));
         take(call(business, unheard));
-    }
-
-    private List<ChargeCard.Heard> all(List<OrderCharges.Ordered> ordered) {
-        var free = new Semaphore(AT_ONCE);
-        try (ExecutorService threads = Executors.newVirtualThreadPerTaskExecutor()) {
-            List<Callable<ChargeCard.Heard>> calls = ordered.stream()
-                    .<Callable<ChargeCard.Heard>>map(o -> () -> {
-                        free.acquire();
-                        try {
-                            return charges.call(o);
-                        } finally {
-                            free.release();
-                        }
-                    })
-                    .toList();
-            var heard = new ArrayList<ChargeCard.Heard>();
-            for (Future<ChargeCard.Heard> done : threads.invokeAll(calls)) heard.add(done.get());
-            return heard;
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-            throw new IllegalStateException("stopped while charging; what was begun is asked about", e);
-        } catch (ExecutionException e) {
-            throw new IllegalStateException(e.getCause());
-        }
     }
 }

@@ -125,9 +125,12 @@ class CollectionStore implements FindCollections {
                 .collect(Collectors.toMap(c -> c.checkout().reference(), Function.identity()));
     }
 
-    Map<CollectionId, Collection> byId(BusinessId business, List<CollectionId> ids) {
+    Map<CollectionId, Collection> byId(BusinessId business, java.util.Collection<CollectionId> ids) {
         if (ids.isEmpty()) return Map.of();
-        return withItems(select(business).and(COLLECTION.ID.in(ids)).fetch()).stream()
+        return withItems(select(business)
+                        .and(DSL.condition("collection.id = any({0})", IdArray.of(ids)))
+                        .fetch())
+                .stream()
                 .collect(Collectors.toMap(Collection::id, Function.identity()));
     }
 
@@ -247,13 +250,15 @@ class CollectionStore implements FindCollections {
                 == 1;
     }
 
-    /** When it began, by the clock on the wall. */
-    Instant startedAt(Collection c) {
-        return db.select(COLLECTION.STARTED_AT)
+    /** Those of them that began before a moment, by the clock on the wall. */
+    List<CollectionId> startedBefore(BusinessId business, List<CollectionId> ids, Instant moment) {
+        if (ids.isEmpty()) return List.of();
+        return db.select(COLLECTION.ID)
                 .from(COLLECTION)
-                .where(is(c))
-                .fetchSingle(COLLECTION.STARTED_AT)
-                .toInstant();
+                .where(COLLECTION.BUSINESS_ID.eq(business))
+                .and(DSL.condition("collection.id = any({0})", IdArray.of(ids)))
+                .and(COLLECTION.STARTED_AT.lt(moment.atOffset(ZoneOffset.UTC)))
+                .fetch(COLLECTION.ID);
     }
 
     /** The processor opened its page. */
@@ -271,28 +276,32 @@ class CollectionStore implements FindCollections {
                 .execute();
     }
 
-    void asked(Collection c, Instant at) {
+    void asked(BusinessId business, List<CollectionId> ids, Instant at) {
         db.update(CHECKOUT)
                 .set(CHECKOUT.ASKED_AT, at.atOffset(ZoneOffset.UTC))
-                .where(CHECKOUT.BUSINESS_ID.eq(c.business()))
-                .and(CHECKOUT.COLLECTION_ID.eq(c.id()))
+                .where(CHECKOUT.BUSINESS_ID.eq(business))
+                .and(DSL.condition("checkout.collection_id = any({0})", IdArray.of(ids)))
                 .execute();
     }
 
-    /** Whether the processor has still to say what became of it; what is known already, as from a notice, stays known. */
     void setUnanswered(Collection c, boolean unanswered) {
+        setUnanswered(c.business(), List.of(c.id()), unanswered);
+    }
+
+    /** Whether the processor has still to say what became of them; what is known already, as from a notice, stays known. */
+    void setUnanswered(BusinessId business, java.util.Collection<CollectionId> ids, boolean unanswered) {
+        if (ids.isEmpty()) return;
+        Condition open = DSL.notExists(DSL.selectOne()
+                .from(COLLECTION)
+                .where(COLLECTION.BUSINESS_ID.eq(CHECKOUT.BUSINESS_ID))
+                .and(COLLECTION.ID.eq(CHECKOUT.COLLECTION_ID))
+                .and(KNOWN));
         db.update(CHECKOUT)
                 .set(CHECKOUT.UNANSWERED, unanswered)
-                .where(CHECKOUT.BUSINESS_ID.eq(c.business()))
-                .and(CHECKOUT.COLLECTION_ID.eq(c.id()))
+                .where(CHECKOUT.BUSINESS_ID.eq(business))
+                .and(DSL.condition("checkout.collection_id = any({0})", IdArray.of(ids)))
                 .and(CHECKOUT.UNANSWERED.ne(unanswered))
-                .and(
-                        unanswered
-                                ? DSL.notExists(DSL.selectOne()
-                                        .from(COLLECTION)
-                                        .where(is(c))
-                                        .and(KNOWN))
-                                : DSL.noCondition())
+                .and(unanswered ? open : DSL.noCondition())
                 .execute();
     }
 
@@ -306,6 +315,22 @@ class CollectionStore implements FindCollections {
 
     void refused(Collection c, String reason) {
         db.update(COLLECTION).set(COLLECTION.LAST_REASON, reason).where(is(c)).execute();
+    }
+
+    /** Notes why the processor has not done them, and ends those that are live. */
+    void rejectAll(BusinessId business, Map<CollectionId, String> reasons) {
+        if (reasons.isEmpty()) return;
+        Param<UUID[]> all = IdArray.of(reasons.keySet());
+        db.execute(
+                "update collection c set last_reason = v.reason from unnest({0}, {1}) as v(id, reason) where c.business_id = {2} and c.id = v.id",
+                all, DSL.val(reasons.values().toArray(String[]::new)), DSL.inline(business.value()));
+        List<CollectionId> live = db.select(COLLECTION.ID)
+                .from(COLLECTION)
+                .where(COLLECTION.BUSINESS_ID.eq(business))
+                .and(DSL.condition("collection.id = any({0})", all))
+                .and(LIVE)
+                .fetch(COLLECTION.ID);
+        closeAll(business, live, CollectionState.REJECTED);
     }
 
     /** Ends it; its items are free for another one. */

@@ -3,7 +3,9 @@ package exactum.app.cards;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CardId;
 import exactum.core.ids.CustomerId;
+import java.util.Collection;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 
 /** Cards on file. */
@@ -12,4 +14,7 @@ public interface FindCards {
 
     /** All of a customer, the newest first, those that are gone too. */
     List<CardOnFile> ofCustomer(BusinessId business, CustomerId customer);
+
+    /** The same of several; who has none is not there. */
+    Map<CustomerId, List<CardOnFile>> ofCustomers(BusinessId business, Collection<CustomerId> customers);
 }

@@ -1,16 +1,20 @@
 package exactum.app.database;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.ArrayBlockingQueue;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.Callable;
 import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
+import java.util.concurrent.Semaphore;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Consumer;
+import java.util.function.Function;
 import java.util.stream.IntStream;
 import org.springframework.security.concurrent.DelegatingSecurityContextCallable;
 import org.springframework.security.concurrent.DelegatingSecurityContextRunnable;
@@ -73,15 +77,41 @@ public final class AtOnce {
         return new DelegatingSecurityContextCallable<>(work);
     }
 
-    private static void done(Future<?> made) {
+    private static <R> R done(Future<R> made) {
         try {
-            made.get();
+            return made.get();
         } catch (InterruptedException e) {
             throw interrupted(e);
         } catch (ExecutionException e) {
             if (e.getCause() instanceof RuntimeException cause) throw cause;
             if (e.getCause() instanceof Error cause) throw cause;
             throw new IllegalStateException(e.getCause());
+        }
+    }
+
+    /**
+     * Asks somebody outside about each, so many at once, and answers what was answered in order. No transaction is open.
+     *
+     * @throws RuntimeException the first that one of them threw, once all are done
+     */
+    public static <T, R> List<R> answers(List<T> all, int most, Function<T, R> ask) {
+        var free = new Semaphore(most);
+        try (ExecutorService threads = Executors.newVirtualThreadPerTaskExecutor()) {
+            List<Callable<R>> asked = all.stream()
+                    .<Callable<R>>map(one -> named(() -> {
+                        free.acquire();
+                        try {
+                            return ask.apply(one);
+                        } finally {
+                            free.release();
+                        }
+                    }))
+                    .toList();
+            var answers = new ArrayList<R>();
+            for (Future<R> answer : threads.invokeAll(asked)) answers.add(done(answer));
+            return answers;
+        } catch (InterruptedException e) {
+            throw interrupted(e);
         }
     }
 

@@ -5,6 +5,7 @@ import static exactumdb.Tables.NUMBER_COUNTER;
 
 import exactum.app.audit.Audit;
 import exactum.app.database.CopyRows;
+import exactum.app.database.IdArray;
 import exactum.app.setup.TermsJson;
 import exactum.core.document.DocumentState;
 import exactum.core.document.Line;
@@ -22,8 +23,11 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.UUID;
 import org.jooq.DSLContext;
 import org.jooq.JSONB;
+import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 
 /** Writes documents as they are issued, and takes their numbers. */
@@ -129,15 +133,22 @@ class IssueStore {
                 .setCreditedLine(l.credits() == null ? null : l.credits().shortValue());
     }
 
-    /** Says how an issued document is paid, if nobody said otherwise meanwhile. */
-    boolean setManner(BusinessId business, Document document, Manner manner) {
-        return db.update(DOCUMENT)
-                        .set(DOCUMENT.MANNER, json.manner(manner))
-                        .where(DOCUMENT.BUSINESS_ID.eq(business))
-                        .and(DOCUMENT.ID.eq(document.id()))
-                        .and(DOCUMENT.MANNER.eq(json.manner(document.manner())))
-                        .execute()
-                == 1;
+    /** Says how issued documents are paid where nobody said otherwise meanwhile; answers of which that was so. */
+    Set<DocumentId> setManners(BusinessId business, List<Document> documents, Map<DocumentId, Manner> manners) {
+        return Set.copyOf(db.resultQuery(
+                        """
+                        update document d set manner = v.becomes from unnest({0}, {1}, {2}) as v(id, was, becomes)
+                        where d.business_id = {3} and d.id = v.id and d.manner = v.was returning d.id
+                        """,
+                        IdArray.of(documents.stream().map(Document::id).toList()),
+                        DSL.val(documents.stream()
+                                .map(d -> json.manner(d.manner()))
+                                .toArray(JSONB[]::new)),
+                        DSL.val(documents.stream()
+                                .map(d -> json.manner(manners.get(d.id())))
+                                .toArray(JSONB[]::new)),
+                        DSL.inline(business.value()))
+                .fetch(r -> new DocumentId(r.get("id", UUID.class))));
     }
 
     void setPrepaid(BusinessId business, DocumentId document, Money prepaid) {
