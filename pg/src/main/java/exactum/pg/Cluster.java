@@ -70,9 +70,13 @@ public final class Cluster {
         }
     }
 
+    /**
+     * Starts the server. Statistics are looked after every five seconds: a session keeps the plans of its foreign-key checks until
+     * they change, and those made for a table that was empty read all of it for every row of a first large run.
+     */
     void start(List<String> settings) {
         var options = new StringBuilder(
-                "-c listen_addresses=127.0.0.1 -c unix_socket_directories= -c jit=off -c max_connections=100 -c random_page_cost=1.1 -c shared_buffers=%dMB -p %d"
+                "-c listen_addresses=127.0.0.1 -c unix_socket_directories= -c jit=off -c max_connections=100 -c random_page_cost=1.1 -c autovacuum_naptime=5s -c shared_buffers=%dMB -p %d"
                         .formatted(sharedMegabytes(), port));
         settings.forEach(s -> options.append(" -c ").append(s));
         programs.run(

@@ -1,7 +1,7 @@
 package exactum.app.cards;
 
-import exactum.app.documents.Document;
-import exactum.app.documents.FindDocuments;
+import exactum.app.documents.FindTaxedLines;
+import exactum.app.documents.TaxedLines;
 import exactum.app.web.Texts;
 import exactum.core.card.ProcessorPort;
 import exactum.core.ids.BusinessId;
@@ -23,10 +23,10 @@ import org.springframework.stereotype.Component;
 @Component
 class LineDetail {
     private static final int LONGEST = 26;
-    private final FindDocuments documents;
+    private final FindTaxedLines billed;
 
-    LineDetail(FindDocuments documents) {
-        this.documents = documents;
+    LineDetail(FindTaxedLines billed) {
+        this.billed = billed;
     }
 
     /** Of a collection that pays one document in full; none for any other. */
@@ -36,19 +36,16 @@ class LineDetail {
 
     /** The same of several; those that have none are not there. */
     Map<CollectionId, List<ProcessorPort.Line>> ofAll(BusinessId business, List<Collection> all) {
-        Map<DocumentId, Document> paid = new HashMap<>();
-        documents
-                .all(
-                        business,
-                        all.stream()
-                                .map(Collection::document)
-                                .filter(Objects::nonNull)
-                                .distinct()
-                                .toList())
-                .forEach(d -> paid.put(d.id(), d));
+        Map<DocumentId, TaxedLines> paid = billed.of(
+                business,
+                all.stream()
+                        .map(Collection::document)
+                        .filter(Objects::nonNull)
+                        .distinct()
+                        .toList());
         Map<CollectionId, List<ProcessorPort.Line>> found = new HashMap<>();
         for (Collection c : all) {
-            Document document = paid.get(c.document());
+            TaxedLines document = paid.get(c.document());
             if (document == null || !document.gross().equals(c.amount())) continue;
             List<ProcessorPort.Line> lines = of(document);
             if (total(c.amount(), lines).equals(c.amount())) found.put(c.id(), lines);
@@ -60,33 +57,21 @@ class LineDetail {
         return lines.stream().map(l -> l.net().plus(l.tax())).reduce(like.withMinor(0), Money::plus);
     }
 
-    static List<ProcessorPort.Line> of(Document document) {
+    private static List<ProcessorPort.Line> of(TaxedLines document) {
         var lines = new ArrayList<ProcessorPort.Line>();
-        for (Document.Tax tax : document.taxes()) lines.addAll(of(document, tax));
-        return lines;
-    }
-
-    private static List<ProcessorPort.Line> of(Document document, Document.Tax tax) {
-        List<Document.IssuedLine> taxed = document.lines().stream()
-                .filter(l -> !l.line().isText())
-                .filter(l -> l.rate().code().equals(tax.rate().code())
-                        && l.rate().percent().compareTo(tax.rate().percent()) == 0)
-                .toList();
-        var lines = new ArrayList<ProcessorPort.Line>();
-        Money netSoFar = tax.base().withMinor(0);
-        Money taxSoFar = netSoFar;
-        for (Document.IssuedLine l : taxed) {
-            netSoFar = netSoFar.plus(l.net());
-            Money upTo = tax.base().isZero()
-                    ? netSoFar.withMinor(0)
-                    : tax.tax().share(netSoFar, tax.base(), Rounding.HALF_UP_PER_TAX_GROUP);
-            lines.add(new ProcessorPort.Line(
-                    cut(l.line().description()),
-                    Texts.quantity(l.line().quantity()),
-                    l.line().unit(),
-                    l.net(),
-                    upTo.minus(taxSoFar)));
-            taxSoFar = upTo;
+        for (TaxedLines.Tax tax : document.taxes()) {
+            Money netSoFar = tax.base().withMinor(0);
+            Money taxSoFar = netSoFar;
+            for (TaxedLines.Taxed l : document.lines()) {
+                if (!l.rate().equals(tax.rate())) continue;
+                netSoFar = netSoFar.plus(l.net());
+                Money upTo = tax.base().isZero()
+                        ? netSoFar.withMinor(0)
+                        : tax.tax().share(netSoFar, tax.base(), Rounding.HALF_UP_PER_TAX_GROUP);
+                lines.add(new ProcessorPort.Line(
+                        cut(l.description()), Texts.quantity(l.quantity()), l.unit(), l.net(), upTo.minus(taxSoFar)));
+                taxSoFar = upTo;
+            }
         }
         return lines;
     }

@@ -4,16 +4,18 @@ import exactum.core.text.CleanText;
 import java.io.IOException;
 import java.net.URI;
 import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
 import java.time.Duration;
 import java.util.Map;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
 import org.springframework.http.HttpHeaders;
-import org.springframework.http.HttpMethod;
-import org.springframework.http.HttpStatusCode;
 import org.springframework.http.MediaType;
-import org.springframework.http.client.JdkClientHttpRequestFactory;
 import org.springframework.stereotype.Component;
 import org.springframework.web.client.ResourceAccessException;
-import org.springframework.web.client.RestClient;
 import org.springframework.web.client.RestClientException;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
@@ -26,19 +28,20 @@ import tools.jackson.databind.json.JsonMapper;
 @Component
 public class Outside {
     private static final int MOST_BYTES = 32 << 20;
+    private static final Duration CONNECT = Duration.ofSeconds(3);
+    private static final int ANSWER_SECONDS = 10;
     private final OutsideAddresses addresses;
-    private final RestClient http;
+    private final HttpClient http;
     private final JsonMapper json;
 
     Outside(OutsideAddresses addresses, JsonMapper json) {
         this.addresses = addresses;
         this.json = json;
-        var requests = new JdkClientHttpRequestFactory(HttpClient.newBuilder()
-                .connectTimeout(Duration.ofSeconds(3))
+        http = HttpClient.newBuilder()
+                .version(HttpClient.Version.HTTP_1_1)
+                .connectTimeout(CONNECT)
                 .followRedirects(HttpClient.Redirect.NEVER)
-                .build());
-        requests.setReadTimeout(Duration.ofSeconds(10));
-        http = RestClient.builder().requestFactory(requests).build();
+                .build();
     }
 
     /** The JSON at an address. */
@@ -48,18 +51,18 @@ public class Outside {
 
     /** The bytes at an address. */
     public byte[] bytes(String address, Map<String, String> headers) {
-        return call(HttpMethod.GET, address, headers, null, null);
+        return call("GET", address, headers, null, null);
     }
 
     /** Posts JSON, or nothing where {@code body} is null, and answers the JSON that comes back. */
     public JsonNode post(String address, Map<String, String> headers, Object body) {
         byte[] written = body == null ? null : json.writeValueAsBytes(body);
-        return read(call(HttpMethod.POST, address, headers, MediaType.APPLICATION_JSON, written));
+        return read(call("POST", address, headers, MediaType.APPLICATION_JSON_VALUE, written));
     }
 
     /** Posts a file and answers the JSON that comes back. */
     public JsonNode postFile(String address, Map<String, String> headers, byte[] file) {
-        return read(call(HttpMethod.POST, address, headers, MediaType.APPLICATION_XML, file));
+        return read(call("POST", address, headers, MediaType.APPLICATION_XML_VALUE, file));
     }
 
     /** A text of the answer that must be there. */
@@ -83,26 +86,39 @@ public class Outside {
                 : CleanText.harmless(String.valueOf(noAnswer.getMessage()), 120);
     }
 
-    private byte[] call(HttpMethod method, String address, Map<String, String> headers, MediaType type, byte[] body) {
-        URI uri;
+    private byte[] call(String method, String address, Map<String, String> headers, String type, byte[] body) {
+        HttpRequest.Builder request;
         try {
-            uri = URI.create(address);
+            var uri = URI.create(address);
+            if (!addresses.mayCall(uri)) throw new ResourceAccessException("this address is not called: " + address);
+            request = HttpRequest.newBuilder(uri);
+            headers.forEach(request::setHeader);
         } catch (IllegalArgumentException none) {
             throw new RestClientException("no address: " + address);
         }
-        if (!addresses.mayCall(uri)) throw new ResourceAccessException("this address is not called: " + address);
-        RestClient.RequestBodySpec request = http.method(method).uri(uri).headers(h -> headers.forEach(h::set));
-        if (body != null) request.contentType(type).body(body);
-        return request.exchange((sent, answer) -> {
-            HttpStatusCode status = answer.getStatusCode();
-            if (!status.is2xxSuccessful()) throw new Refused(status.value());
-            return all(answer.getBody().readNBytes(MOST_BYTES + 1));
-        });
+        if (body == null) request.method(method, HttpRequest.BodyPublishers.noBody());
+        else
+            request.method(method, HttpRequest.BodyPublishers.ofByteArray(body))
+                    .setHeader(HttpHeaders.CONTENT_TYPE, type);
+        HttpResponse<byte[]> answer = awaited(http.sendAsync(request.build(), head -> new LimitedBytes(MOST_BYTES)));
+        if (answer.statusCode() / 100 != 2) throw new Refused(answer.statusCode());
+        return answer.body();
     }
 
-    private static byte[] all(byte[] read) throws IOException {
-        if (read.length > MOST_BYTES) throw new IOException("the answer is larger than 32 MB");
-        return read;
+    /** The whole answer, in time. */
+    private static <T> T awaited(CompletableFuture<T> coming) {
+        try {
+            return coming.get(ANSWER_SECONDS, TimeUnit.SECONDS);
+        } catch (ExecutionException broken) {
+            throw new ResourceAccessException("no answer", new IOException(broken.getCause()));
+        } catch (TimeoutException late) {
+            coming.cancel(true);
+            throw new ResourceAccessException("no answer in time", new IOException(late));
+        } catch (InterruptedException stopped) {
+            coming.cancel(true);
+            Thread.currentThread().interrupt();
+            throw new ResourceAccessException("stopped while asking", new IOException(stopped));
+        }
     }
 
     private JsonNode read(byte[] answer) {
