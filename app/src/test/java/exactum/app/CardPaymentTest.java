@@ -166,6 +166,25 @@ class CardPaymentTest {
     }
 
     @Test
+    void a_payment_that_was_written_down_and_never_begun_frees_its_items_after_two_minutes(
+            World world, StartCardPayment start, AskProcessor ask, FindCollections collections) {
+        Document invoice = world.invoice(world.payer(), "118.08");
+        world.processor.away(true);
+        assertThat(start.start(world.link(invoice), 11_808, "x")).isInstanceOf(Outcome.Unreachable.class);
+        ask.askAll(world.moorings);
+        assertThat(only(collections, world, invoice).state()).isEqualTo(CollectionState.PLANNED);
+        world.asOwner("update collection set started_at = started_at - interval '3 minutes'");
+        for (int twice = 0; twice < 2; twice++) ask.askAll(world.moorings);
+        assertThat(only(collections, world, invoice).state()).isEqualTo(CollectionState.WITHDRAWN);
+        world.processor.away(false);
+        assertThat(world.cardPage(invoice).amount).isEqualTo("118.08");
+    }
+
+    private static Collection only(FindCollections collections, World world, Document invoice) {
+        return collections.ofDocument(world.moorings, invoice.id()).getFirst();
+    }
+
+    @Test
     void what_is_paid_takes_no_more(World world, StartCardPayment start, Match match) {
         Document invoice = world.invoice(world.payer(), "118.08");
         transfer(world, match, invoice, "118.08");

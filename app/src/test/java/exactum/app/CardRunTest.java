@@ -17,6 +17,7 @@ import exactum.app.cards.FindCards;
 import exactum.app.customers.Customer;
 import exactum.app.documents.Document;
 import exactum.app.documents.FindDocuments;
+import exactum.app.links.PaymentLinks;
 import exactum.app.messages.FindMessages;
 import exactum.app.messages.MessageKind;
 import exactum.core.ids.CardRunId;
@@ -87,6 +88,36 @@ class CardRunTest {
                         c -> assertThat(c).contains("\"payer_present\":false").contains(due.number()));
         assertThat(world.open(due)).isEqualTo(euro("0.00"));
         assertThat(page(world, run)).contains("1 charge paid, 0 refused, 0 not known yet");
+    }
+
+    @Test
+    void of_two_cards_the_one_is_charged_that_its_holder_or_one_of_us_chose(World world, FindCards cards) {
+        Customer customer = world.payer();
+        CardOnFile older = card(world, customer, "tok_older");
+        CardOnFile newer = card(world, customer, "tok_newer");
+        Document due = due(world, customer, "50.00");
+        String methods = "~/pay/" + world.bean(PaymentLinks.class).token(world.link(due)) + "/methods";
+        try (var ada = new Visitor(world, "ada");
+                var payer = new Visitor(world, "nobody")) {
+            for (int twice = 0; twice < 2; twice++)
+                assertThat(payer.post(methods + "/" + older.id() + "/choose", payer.token(methods), "")
+                                .body())
+                        .contains("It is charged first from now on.");
+            assertThat(cards.ofCustomer(world.moorings, customer.id())
+                            .getFirst()
+                            .id())
+                    .isEqualTo(older.id());
+            assertThat(ada.get("/audit").body()).containsOnlyOnce("chose which card is charged first");
+            ada.follow("/customers/" + customer.id() + "/cards/" + newer.id() + "/choose", "");
+            assertThat(ada.get("/customers/" + customer.id()).body())
+                    .containsOnlyOnce("charged first")
+                    .contains("Charge it first");
+            ada.follow("/customers/" + customer.id() + "/cards/" + older.id() + "/choose", "");
+        }
+        charge(world);
+        assertThat(world.processor.charged())
+                .singleElement()
+                .satisfies(c -> assertThat(c).contains("\"token\":\"tok_older\""));
     }
 
     @Test

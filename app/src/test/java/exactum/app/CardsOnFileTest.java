@@ -192,12 +192,13 @@ class CardsOnFileTest {
             CardOnFile good = save(world, payer, own, "tok_good", "2026-06");
             press(payer, path(world, own), path(world, own), "shown=5000&card=" + old.id());
             press(stranger, path(world, other), path(world, other), "shown=7000&card=" + good.id());
-            assertThat(stranger.post(
-                                    path(world, other) + "/methods/" + good.id() + "/remove",
-                                    stranger.token(path(world, other)),
-                                    "")
-                            .statusCode())
-                    .isEqualTo(404);
+            for (String press : List.of("remove", "choose"))
+                assertThat(stranger.post(
+                                        path(world, other) + "/methods/" + good.id() + "/" + press,
+                                        stranger.token(path(world, other)),
+                                        "")
+                                .statusCode())
+                        .isEqualTo(404);
         }
         assertThat(world.processor.charged()).isEmpty();
     }

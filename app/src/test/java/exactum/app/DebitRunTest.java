@@ -3,6 +3,8 @@ package exactum.app;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import exactum.app.approvals.ApprovalKind;
+import exactum.app.approvals.Approvals;
 import exactum.app.arrears.Arrears;
 import exactum.app.bank.FindBankLines;
 import exactum.app.bank.LineRef;
@@ -10,6 +12,7 @@ import exactum.app.bank.Match;
 import exactum.app.bank.Part;
 import exactum.app.customers.Customer;
 import exactum.app.debits.DebitRun;
+import exactum.app.debits.DebitWork;
 import exactum.app.debits.FindDebits;
 import exactum.app.debits.RunItem;
 import exactum.app.debits.WithdrawRun;
@@ -20,6 +23,7 @@ import exactum.app.settlement.FindClaims;
 import exactum.app.waiting.FindWaiting;
 import exactum.core.bank.WaitingKind;
 import exactum.core.collection.LeftOut;
+import exactum.core.ids.DebitRunId;
 import exactum.core.ids.MandateId;
 import exactum.core.mandate.MandateState;
 import exactum.core.problem.Refusal;
@@ -27,6 +31,7 @@ import exactum.core.scheme.Scheme;
 import exactum.core.settlement.Policy;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.regex.Pattern;
 import org.jooq.DSLContext;
 import org.jooq.impl.DSL;
 import org.junit.jupiter.api.Test;
@@ -58,6 +63,35 @@ class DebitRunTest {
         debits.book(DUE);
         assertThat(claims.openOf(world.moorings, invoice.id())).isEmpty();
         debits.book(DUE);
+    }
+
+    @Test
+    void a_proposed_run_that_waits_for_a_second_person_is_kept_over_days(
+            World world, DebitWork work, Approvals approvals) {
+        Debits debits = world.debits();
+        debits.invoice(debits.payer(1), "900.00");
+        approvals.setLimit(world.moorings, ApprovalKind.DEBIT_RUN, World.euro("500.00"));
+        try (var ada = new Visitor(world, "ada")) {
+            ada.post(
+                    "/debit-runs/settings",
+                    "mostTries=2&retryAfterDays=5&horizonDays=20&least=1.00&fee=0.00&chargeAccount=&chargeTags=&timer=proposes");
+            for (int days = 0; days < 2; days++) work.day(world.moorings, RunningApp.TODAY);
+            String proposed = onlyRun(ada);
+            debits.commit(debits.run(DebitRunId.valueOf(proposed)));
+            for (int days = 0; days < 2; days++) work.day(world.moorings, RunningApp.TODAY);
+            assertThat(onlyRun(ada)).isEqualTo(proposed);
+        }
+    }
+
+    private static String onlyRun(Visitor ada) {
+        List<String> runs = Pattern.compile("/debit-runs/([0-9a-f-]{36})")
+                .matcher(ada.get("/debit-runs").body())
+                .results()
+                .map(r -> r.group(1))
+                .distinct()
+                .toList();
+        assertThat(runs).hasSize(1);
+        return runs.getFirst();
     }
 
     @Test

@@ -54,6 +54,14 @@ class MandatesTest {
                     .contains("SEPA-Lastschriftmandat")
                     .contains("Ich ermächtige (A) Larkwater Moorings Ltd")
                     .contains("Mandat erteilen");
+            assertThat(payer.ask(path + "/iban?iban=DE88370400440532013000").body())
+                    .contains("Das ist keine gültige IBAN.");
+            assertThat(payer.post(path, payer.token(path), "payer=&iban=DE89370400440532013000&drawing=")
+                            .body())
+                    .contains("Eine Angabe fehlt: Name.")
+                    .contains("Bitte unterschreiben Sie mit dem Finger")
+                    .contains("Bitte kreuzen Sie an, dass Sie einverstanden sind.")
+                    .doesNotContain("Nothing was");
             payer.post(
                     path,
                     payer.token(path),

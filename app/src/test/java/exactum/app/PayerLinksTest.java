@@ -223,7 +223,7 @@ class PayerLinksTest {
                     .contains("This is what we have already");
             assertThat(press(payer, path + "/address", path + "/address", "name=&address=&country=XX")
                             .body())
-                    .contains("things to correct");
+                    .contains("The name is missing. Nothing was saved. The address is missing.");
             for (int twice = 0; twice < 2; twice++)
                 assertThat(press(payer, path + "/address", path + "/address", typed)
                                 .body())
@@ -267,6 +267,35 @@ class PayerLinksTest {
             assertThat(payer.get(path + "/history").body()).contains("Payments and documents");
             assertThat(payer.get(path + "?language=de").body()).contains("Bezahlen");
             assertThat(press(payer, path, path, "shown=1").body()).contains("Offen sind jetzt 1.234,50");
+        }
+    }
+
+    @Test
+    void what_is_refused_is_said_in_the_language_of_the_page_which_each_page_lets_one_change(World world) {
+        Document invoice = world.invoice();
+        String path = path(world, world.link(invoice));
+        String address = path + "/address";
+        try (var payer = new Visitor(world, "nobody")) {
+            assertThat(payer.get(address).body()).contains(address.substring(1) + "?language=de");
+            assertThat(payer.get(address + "?language=de").body())
+                    .contains("lang=\"de\"")
+                    .contains(address.substring(1) + "?language=en");
+            assertThat(press(payer, address, address, "name=&address=Mole+7&country=Irland")
+                            .body())
+                    .contains("Eine Angabe fehlt: Name.")
+                    .contains("Das Land ist kein Code aus zwei Buchstaben")
+                    .doesNotContain("Nothing");
+            assertThat(press(payer, address, address, "name=Quay&address=4111+1111+1111+1111&country=IE")
+                            .body())
+                    .contains("lang=\"de\"")
+                    .contains("Das ging nicht")
+                    .contains("Hier steht eine Kartennummer: Anschrift. Sie wurde nicht gespeichert.")
+                    .doesNotContain("Nothing");
+            assertThat(payer.get("~/pay/nobody-has-this/methods/1/none").body())
+                    .contains("Unter dieser Adresse gibt es nichts.");
+            assertThat(press(payer, address + "?language=en", address, "name=&address=Mole+7&country=IE")
+                            .body())
+                    .contains("The name is missing. Nothing was saved.");
         }
     }
 

@@ -27,6 +27,7 @@ class WrongUserTest {
             "/pay/{token}/code/send",
             "/pay/{token}/renew",
             "/pay/{token}/methods",
+            "/pay/{token}/methods/{card}/choose",
             "/pay/{token}/methods/{card}/remove",
             "/join/{token}",
             "/password/{token}",

@@ -53,6 +53,8 @@ create table card_on_file (
     state text not null check (state in ('usable', 'refused for good', 'removed')),
     cause text not null default '',
     asked_on date,
+    -- Of several, the one that was chosen last is charged first; else the newest.
+    chosen_at timestamptz,
     made_by text not null,
     primary key (business_id, id),
     unique (business_id, processor_id, token_digest),

@@ -144,6 +144,14 @@ public class Approvals {
         return store.last(business, kind, subject);
     }
 
+    /** Whether a second person has still to say yes or no to something. */
+    @Transactional(readOnly = true)
+    public boolean isAsked(BusinessId business, ApprovalKind kind, UUID subject) {
+        return store.last(business, kind, subject)
+                .filter(a -> a.state() == Approval.State.ASKED)
+                .isPresent();
+    }
+
     /** Says yes, by somebody else than who asked. */
     @Transactional
     public void approve(BusinessId business, UUID id, String note) {

@@ -32,7 +32,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /**
  * Open items that a card on file may pay, with the facts about them: invoices that we collect, over which no mandate stands, of
- * customers who have or had a card on file. The newest usable card is taken, else the newest of all.
+ * customers who have or had a card on file. The usable card that is charged first is taken, else the first of all.
  */
 @Component
 class CardCandidateStore {
@@ -51,7 +51,7 @@ class CardCandidateStore {
               join lateral (select f.id, f.processor_id, f.brand, f.last_four, f.expires, f.state from card_on_file f
                              where f.business_id = k.business_id and f.customer_id = k.customer_id and f.state <> 'removed'
                                and f.processor_id = any ({5})
-                             order by (f.state = 'usable' and f.expires >= {3}) desc, f.id desc limit 1) o on true
+                             order by (f.state = 'usable' and f.expires >= {3}) desc, f.chosen_at desc nulls last, f.id desc limit 1) o on true
               left join collect_again a on a.business_id = k.business_id and a.claim_id = k.id
              where k.business_id = {0} and k.currency = {1} and k.left_minor > 0 and k.due_date <= {2} and d.kind in ('cash sale', {6}) and d.state = 'issued'
                and d.manner ->> 'byCard' = 'false' and d.manner ->> 'bankAccount' is null

@@ -1,6 +1,5 @@
 package exactum.app.cardruns;
 
-import exactum.app.approvals.Approval;
 import exactum.app.approvals.ApprovalKind;
 import exactum.app.approvals.Approvals;
 import exactum.app.audit.Audit;
@@ -72,10 +71,7 @@ public class CardWork {
     }
 
     private boolean waits(CardRun run) {
-        return approvals
-                .last(run.business(), ApprovalKind.CARD_RUN, run.id().value())
-                .filter(a -> a.state() == Approval.State.ASKED)
-                .isPresent();
+        return approvals.isAsked(run.business(), ApprovalKind.CARD_RUN, run.id().value());
     }
 
     private List<Currency> currencies(BusinessId business) {

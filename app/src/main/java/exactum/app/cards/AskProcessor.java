@@ -20,6 +20,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 public class AskProcessor {
     private static final int MOST = 500;
     private static final int MOST_SILENT = 50;
+    private static final Duration NEVER_BEGUN = Duration.ofMinutes(2);
     private static final Duration PATIENCE = Duration.ofSeconds(20);
     private final FindBusinesses businesses;
     private final FindSetup setup;
@@ -108,8 +109,13 @@ public class AskProcessor {
         return askAll(business, collections.unanswered(business, MOST));
     }
 
-    /** Asks about all of one business that have been without word for a while; answers how many became known. */
+    /**
+     * Asks about all of one business that have been without word for a while, and frees what those hold that were written down and
+     * never begun, as when we were killed; answers how many became known.
+     */
     public int askAll(BusinessId business) {
+        transaction.executeWithoutResult(
+                s -> collections.endNeverBegun(business, clock.now().minus(NEVER_BEGUN)));
         authorisations.open(business).forEach(authorise::look);
         return askAll(business, collections.withoutWord(business, clock.now().minus(PATIENCE), MOST_SILENT));
     }

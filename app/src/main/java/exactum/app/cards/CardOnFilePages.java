@@ -25,12 +25,13 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 
-/** Cards on file on a customer's page: one that is given by phone, and one that is removed. */
+/** Cards on file on a customer's page: one that is given by phone, one that is charged first, and one that is removed. */
 @Controller
 class CardOnFilePages {
     private final FindCards cards;
     private final FindCustomers customers;
     private final AskForCard ask;
+    private final ChooseCard choose;
     private final RemoveCard remove;
     private final CardAuthority paper;
     private final Settings settings;
@@ -40,6 +41,7 @@ class CardOnFilePages {
             FindCards cards,
             FindCustomers customers,
             AskForCard ask,
+            ChooseCard choose,
             RemoveCard remove,
             CardAuthority paper,
             Settings settings,
@@ -47,6 +49,7 @@ class CardOnFilePages {
         this.cards = cards;
         this.customers = customers;
         this.ask = ask;
+        this.choose = choose;
         this.remove = remove;
         this.paper = paper;
         this.settings = settings;
@@ -99,6 +102,18 @@ class CardOnFilePages {
                 .filter(p -> p.customer().equals(id))
                 .flatMap(p -> ask.look(business, page))
                 .orElseThrow(NotHere::new);
+        return "redirect:/customers/" + id + "#cards";
+    }
+
+    @PostMapping("/customers/{id}/cards/{card}/choose")
+    @Needs(Power.COLLECTING)
+    String choose(
+            BusinessId business,
+            @PathVariable CustomerId id,
+            @PathVariable CardId card,
+            @AuthenticationPrincipal SignedIn user) {
+        cards.find(business, card).filter(c -> c.customer().equals(id)).orElseThrow(NotHere::new);
+        choose.choose(business, card, "by " + user.login());
         return "redirect:/customers/" + id + "#cards";
     }
 

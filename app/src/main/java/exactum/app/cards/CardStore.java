@@ -74,7 +74,7 @@ class CardStore implements FindCards {
         return db.selectFrom(CARD_ON_FILE)
                 .where(CARD_ON_FILE.BUSINESS_ID.eq(business))
                 .and(DSL.condition("card_on_file.customer_id = any({0})", IdArray.of(customers)))
-                .orderBy(CARD_ON_FILE.ID.desc())
+                .orderBy(CARD_ON_FILE.CHOSEN_AT.desc().nullsLast(), CARD_ON_FILE.ID.desc())
                 .fetchGroups(CARD_ON_FILE.CUSTOMER_ID, CardStore::card);
     }
 
@@ -162,6 +162,22 @@ class CardStore implements FindCards {
                         .and(CARD_ON_FILE.STATE.ne(state.words()))
                         .execute()
                 == 1;
+    }
+
+    /** Charges it first from now on; false if it was so, or it cannot be charged. */
+    boolean choose(BusinessId business, CardOnFile card) {
+        boolean isFirst = ofCustomer(business, card.customer()).stream()
+                .filter(c -> c.state() == CardOnFile.State.USABLE)
+                .findFirst()
+                .filter(c -> c.id().equals(card.id()))
+                .isPresent();
+        return !isFirst
+                && db.update(CARD_ON_FILE)
+                                .set(CARD_ON_FILE.CHOSEN_AT, DSL.currentOffsetDateTime())
+                                .where(is(business, card.id()))
+                                .and(CARD_ON_FILE.STATE.eq(CardOnFile.State.USABLE.words()))
+                                .execute()
+                        == 1;
     }
 
     private static Condition is(BusinessId business, CardId id) {

@@ -36,6 +36,16 @@ class CardsOfCustomer implements CustomerSection {
         public List<CardOnFile> usable() {
             return cards.stream().filter(c -> c.isUsableOn(today)).toList();
         }
+
+        /** Whether it is charged before others that could be. */
+        public boolean isFirst(CardOnFile card) {
+            return usable().size() > 1 && usable().getFirst().id().equals(card.id());
+        }
+
+        /** Whether it could be charged before the one that is now. */
+        public boolean isLater(CardOnFile card) {
+            return card.isUsableOn(today) && usable().size() > 1 && !isFirst(card);
+        }
     }
 
     @Override

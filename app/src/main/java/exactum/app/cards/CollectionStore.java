@@ -250,6 +250,21 @@ class CollectionStore implements FindCollections {
                 == 1;
     }
 
+    /** Ends those that were written down before a moment and never came to the processor; answers how many. */
+    int endNeverBegun(BusinessId business, Instant before) {
+        List<CollectionId> never = db.select(COLLECTION.ID)
+                .from(COLLECTION)
+                .where(COLLECTION.BUSINESS_ID.eq(business))
+                .and(CARD)
+                .and(COLLECTION.STATE.eq(CollectionState.PLANNED.words()))
+                .and(COLLECTION.STARTED_AT.lt(before.atOffset(ZoneOffset.UTC)))
+                .forUpdate()
+                .skipLocked()
+                .fetch(COLLECTION.ID);
+        if (!never.isEmpty()) closeAll(business, never, CollectionState.WITHDRAWN);
+        return never.size();
+    }
+
     /** Those of them that began before a moment, by the clock on the wall. */
     List<CollectionId> startedBefore(BusinessId business, List<CollectionId> ids, Instant moment) {
         if (ids.isEmpty()) return List.of();

@@ -12,7 +12,7 @@ import java.util.Optional;
 public interface FindCards {
     Optional<CardOnFile> find(BusinessId business, CardId id);
 
-    /** All of a customer, the newest first, those that are gone too. */
+    /** All of a customer, those that are gone too: the one that was chosen to be charged first, then the newest. */
     List<CardOnFile> ofCustomer(BusinessId business, CustomerId customer);
 
     /** The same of several; who has none is not there. */

@@ -45,7 +45,7 @@ class LineDetail {
                         .toList());
         Map<CollectionId, List<ProcessorPort.Line>> found = new HashMap<>();
         for (Collection c : all) {
-            TaxedLines document = paid.get(c.document());
+            TaxedLines document = c.document() == null ? null : paid.get(c.document());
             if (document == null || !document.gross().equals(c.amount())) continue;
             List<ProcessorPort.Line> lines = of(document);
             if (total(c.amount(), lines).equals(c.amount())) found.put(c.id(), lines);

@@ -2,7 +2,7 @@ package exactum.app.customers;
 
 import exactum.app.web.Habit;
 import exactum.app.web.PageLocale;
-import jakarta.servlet.http.Cookie;
+import exactum.app.web.PayerLocale;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.util.Arrays;
@@ -12,12 +12,9 @@ import java.util.function.Supplier;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.ResponseCookie;
 import org.springframework.ui.Model;
-import org.springframework.web.util.WebUtils;
 
 /** In which language a payer reads a page: the one they chose, which their browser keeps, or else theirs. */
 public final class PageLanguage {
-    private static final String COOKIE = "exactum-language";
-
     private PageLanguage() {}
 
     /** Answers the request in it; the page finds its way of writing figures as {@code in}. */
@@ -33,8 +30,7 @@ public final class PageLanguage {
     /** The language that was just chosen, and is kept in a cookie, or was before. */
     private static Optional<Locale> chosen(HttpServletRequest request, HttpServletResponse response) {
         String asked = request.getParameter("language");
-        Cookie kept = WebUtils.getCookie(request, COOKIE);
-        String code = asked != null ? asked : kept == null ? "" : kept.getValue();
+        String code = asked != null ? asked : PayerLocale.kept(request).orElse("");
         Optional<Locale> chosen = Arrays.stream(Language.values())
                 .filter(l -> l.code().equals(code))
                 .map(Language::locale)
@@ -42,7 +38,7 @@ public final class PageLanguage {
         if (asked != null && chosen.isPresent())
             response.addHeader(
                     HttpHeaders.SET_COOKIE,
-                    ResponseCookie.from(COOKIE, code)
+                    ResponseCookie.from(PayerLocale.COOKIE, code)
                             .path("/pay")
                             .httpOnly(true)
                             .sameSite("Lax")

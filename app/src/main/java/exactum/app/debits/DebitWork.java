@@ -1,5 +1,7 @@
 package exactum.app.debits;
 
+import exactum.app.approvals.ApprovalKind;
+import exactum.app.approvals.Approvals;
 import exactum.app.audit.Audit;
 import exactum.app.mandates.Mandates;
 import exactum.core.ids.BusinessId;
@@ -23,6 +25,7 @@ public class DebitWork {
     private final DebitSettingStore settings;
     private final RunBank bank;
     private final Mandates mandates;
+    private final Approvals approvals;
 
     DebitWork(
             ReportFeed reports,
@@ -34,7 +37,9 @@ public class DebitWork {
             DebitRunStore runs,
             DebitSettingStore settings,
             RunBank bank,
-            Mandates mandates) {
+            Mandates mandates,
+            Approvals approvals) {
+        this.approvals = approvals;
         this.reports = reports;
         this.handOver = handOver;
         this.book = book;
@@ -78,7 +83,8 @@ public class DebitWork {
     private void collect(BusinessId business, LocalDate today) {
         for (Scheme scheme : Scheme.values()) {
             if (bank.accounts(business, scheme).isEmpty()
-                    || !scheme.rules().calendar().isOpen(today)) continue;
+                    || !scheme.rules().calendar().isOpen(today)
+                    || waits(business, scheme)) continue;
             int lead = Math.max(
                     scheme.rules().termsOn(today).leadOpenDays(),
                     bank.account(business, scheme).profile().leadDays());
@@ -93,12 +99,23 @@ public class DebitWork {
         }
     }
 
+    /** Whether a run of the scheme waits for a second person; another one would plan the same. */
+    private boolean waits(BusinessId business, Scheme scheme) {
+        return runs.inState(business, DebitRun.State.REHEARSED).stream()
+                .anyMatch(r -> r.scheme() == scheme && waits(r));
+    }
+
+    private boolean waits(DebitRun run) {
+        return approvals.isAsked(
+                run.business(), ApprovalKind.DEBIT_RUN, run.id().value());
+    }
+
     /** A run is only proposed: a person looks, commits and hands it over. One that was not looked at is planned again. */
     private void propose(BusinessId business, LocalDate until) {
         for (DebitRun old : runs.inState(business, DebitRun.State.REHEARSED))
-            if (old.madeBy().equals(Audit.who())) runs.drop(business, old.id());
+            if (old.madeBy().equals(Audit.who()) && !waits(old)) runs.drop(business, old.id());
         for (Scheme scheme : Scheme.values()) {
-            if (bank.accounts(business, scheme).isEmpty()) continue;
+            if (bank.accounts(business, scheme).isEmpty() || waits(business, scheme)) continue;
             var run = plan.rehearse(business, scheme, until, DebitRun.Filter.ALL);
             if (runs.find(business, run).orElseThrow().collectable() == 0) runs.drop(business, run);
         }

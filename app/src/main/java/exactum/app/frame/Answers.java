@@ -1,6 +1,11 @@
 package exactum.app.frame;
 
 import exactum.app.security.SignedIn;
+import exactum.app.web.Habit;
+import exactum.app.web.PayerLocale;
+import exactum.app.web.Wordings;
+import exactum.core.problem.Refusal;
+import jakarta.servlet.RequestDispatcher;
 import jakarta.servlet.http.HttpServletRequest;
 import java.util.HashMap;
 import org.springframework.security.core.Authentication;
@@ -12,12 +17,31 @@ import org.springframework.web.servlet.ModelAndView;
 @Component
 class Answers {
     private final FrameAdvice frames;
+    private final Wordings words;
 
-    Answers(FrameAdvice frames) {
+    Answers(FrameAdvice frames, Wordings words) {
         this.frames = frames;
+        this.words = words;
     }
 
     ModelAndView of(Said said, String title, HttpServletRequest request) {
+        return asked(request).startsWith("/pay/") ? toPayer(said, title, request) : shown(said, title, request);
+    }
+
+    private static String asked(HttpServletRequest request) {
+        return request.getAttribute(RequestDispatcher.ERROR_REQUEST_URI) instanceof String before
+                ? before
+                : request.getRequestURI();
+    }
+
+    private ModelAndView toPayer(Said said, String title, HttpServletRequest request) {
+        var habit = new Habit(PayerLocale.guessed(request));
+        ModelAndView page = shown(said.in(words, habit), words.refusal(habit, new Refusal("title", title)), request);
+        page.addObject("language", habit.locale().getLanguage());
+        return page;
+    }
+
+    private ModelAndView shown(Said said, String title, HttpServletRequest request) {
         var model = new HashMap<String, Object>();
         model.put("said", said);
         model.put("title", title);

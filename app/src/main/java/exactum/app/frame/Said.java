@@ -1,5 +1,7 @@
 package exactum.app.frame;
 
+import exactum.app.web.Habit;
+import exactum.app.web.Wordings;
 import exactum.core.problem.Refusal;
 import java.util.List;
 
@@ -26,6 +28,22 @@ record Said(String code, String sentence, String field, List<Beside> beside) {
                 refusal.parts().stream()
                         .map(p -> new Beside(p.field().orElse(""), p.sentence().replace(" Nothing was saved.", "")))
                         .toList());
+    }
+
+    /** The same, said to somebody who reads it in their language. */
+    Said in(Wordings words, Habit habit) {
+        return new Said(
+                code,
+                said(words, habit, sentence, field),
+                field,
+                beside.stream()
+                        .map(b -> new Beside(b.field(), said(words, habit, b.sentence(), b.field())))
+                        .toList());
+    }
+
+    private String said(Wordings words, Habit habit, String what, String where) {
+        var refusal = new Refusal(code, what);
+        return words.refusal(habit, where == null ? refusal : refusal.at(where));
     }
 
     /** Whether something has to be set up first. */

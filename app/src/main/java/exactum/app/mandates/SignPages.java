@@ -5,8 +5,10 @@ import exactum.app.business.FindBusinesses;
 import exactum.app.customers.BillingRules;
 import exactum.app.customers.PageLanguage;
 import exactum.app.installation.BusinessClock;
+import exactum.app.web.Habit;
 import exactum.app.web.NotHere;
 import exactum.app.web.TypedForm;
+import exactum.app.web.Wordings;
 import exactum.core.bank.Iban;
 import exactum.core.mandate.MandateState;
 import exactum.core.problem.Refusal;
@@ -47,6 +49,7 @@ class SignPages {
     private final MandatePaper paper;
     private final FindBusinesses businesses;
     private final BillingRules rules;
+    private final Wordings words;
     private final BusinessClock clock;
 
     SignPages(
@@ -56,8 +59,10 @@ class SignPages {
             MandatePaper paper,
             FindBusinesses businesses,
             BillingRules rules,
+            Wordings words,
             BusinessClock clock) {
         this.rules = rules;
+        this.words = words;
         this.links = links;
         this.mandates = mandates;
         this.change = change;
@@ -142,6 +147,10 @@ class SignPages {
         return "redirect:/pay/mandate/" + token;
     }
 
+    private static Habit in(Model model) {
+        return (Habit) model.getAttribute("in");
+    }
+
     private MandateLink signedLink(String token) {
         return links.findByToken(token).filter(l -> l.mandate() != null).orElseThrow(NotHere::new);
     }
@@ -160,7 +169,7 @@ class SignPages {
         try {
             model.addAttribute("right", new Iban(iban).printed());
         } catch (Refusal wrong) {
-            model.addAttribute("wrong", wrong.sentence());
+            model.addAttribute("wrong", words.refusal(in(model), wrong));
         }
         return "mandates/sign :: iban-said";
     }
@@ -180,18 +189,10 @@ class SignPages {
             links.sign(link.get(), signed.account(), signed.signature());
             return "redirect:/pay/mandate/" + token;
         } catch (Refusal refused) {
-            model.addAttribute("notice", said(refused));
+            model.addAttribute("notice", words.refusal(in(model), refused));
             model.addAttribute("typed", fields);
             return page(token, request, response, model);
         }
-    }
-
-    private static String said(Refusal refused) {
-        if (refused.parts().isEmpty()) return refused.sentence();
-        return refused.parts().stream()
-                .map(Refusal::sentence)
-                .reduce((a, b) -> a + " " + b)
-                .orElseThrow();
     }
 
     private record Signed(NewMandate.Account account, NewMandate.Signature signature) {}

@@ -71,7 +71,7 @@ class AddressPages {
             boolean sent = wishes.ask(visit.link(), TypedForm.read(fields, f -> wish(visit, f)));
             visit.say(sentences.say(visit, sent ? "payer.address.sent" : "payer.address.same"));
         } catch (Refusal refused) {
-            model.addAttribute("problem", refused.sentence());
+            model.addAttribute("problem", sentences.typed(visit, refused));
         }
         return show(visit, fields);
     }

@@ -3,6 +3,7 @@ package exactum.app.payer;
 import exactum.app.cards.AskForCard;
 import exactum.app.cards.CardOnFile;
 import exactum.app.cards.CardPage;
+import exactum.app.cards.ChooseCard;
 import exactum.app.cards.FindCards;
 import exactum.app.cards.RemoveCard;
 import exactum.app.documents.FindDocuments;
@@ -40,6 +41,7 @@ class MethodPages {
     private final FindDocuments documents;
     private final FindSetup setup;
     private final AskForCard ask;
+    private final ChooseCard choose;
     private final RemoveCard remove;
     private final Proof proof;
     private final PayerSentences sentences;
@@ -54,6 +56,7 @@ class MethodPages {
             FindDocuments documents,
             FindSetup setup,
             AskForCard ask,
+            ChooseCard choose,
             RemoveCard remove,
             Proof proof,
             PayerSentences sentences,
@@ -66,6 +69,7 @@ class MethodPages {
         this.documents = documents;
         this.setup = setup;
         this.ask = ask;
+        this.choose = choose;
         this.remove = remove;
         this.proof = proof;
         this.sentences = sentences;
@@ -114,6 +118,28 @@ class MethodPages {
         return show(visit);
     }
 
+    @PostMapping("/pay/{token}/methods/{card}/choose")
+    String choose(
+            @PathVariable String token,
+            @PathVariable CardId card,
+            HttpServletRequest request,
+            HttpServletResponse response,
+            Model model) {
+        Visit visit = visits.of(token, request, response, model);
+        if (!visit.isOpen() || !proof.isGiven(visit)) return show(visit);
+        choose.choose(visit.business(), theirs(visit, card), "by its holder");
+        visit.say(sentences.say(visit, "payer.methods.chosen"));
+        return show(visit);
+    }
+
+    /** A card of the visitor's own; there is no other here. */
+    private CardId theirs(Visit visit, CardId card) {
+        return cards.find(visit.business(), card)
+                .filter(c -> c.customer().equals(visit.link().customer()))
+                .orElseThrow(NotHere::new)
+                .id();
+    }
+
     @PostMapping("/pay/{token}/methods/{card}/remove")
     String remove(
             @PathVariable String token,
@@ -123,10 +149,7 @@ class MethodPages {
             Model model) {
         Visit visit = visits.of(token, request, response, model);
         if (!visit.isOpen() || !proof.isGiven(visit)) return show(visit);
-        cards.find(visit.business(), card)
-                .filter(c -> c.customer().equals(visit.link().customer()))
-                .orElseThrow(NotHere::new);
-        remove.remove(visit.business(), card, "by its holder");
+        remove.remove(visit.business(), theirs(visit, card), "by its holder");
         visit.say(sentences.say(visit, "payer.methods.removed"));
         return show(visit);
     }
@@ -143,6 +166,7 @@ class MethodPages {
                 .filter(m -> m.state() == MandateState.ACTIVE)
                 .toList();
         visit.model().addAttribute("saved", usable);
+        visit.model().addAttribute("usable", methods.usable(visit));
         visit.model().addAttribute("mandates", live);
         visit.model().addAttribute("consent", methods.consent(visit));
         var processor = setup.processorFor(link.business(), currency(visit));

@@ -40,6 +40,12 @@ class PayerSentences {
         };
     }
 
+    /** Why what a payer typed is refused. */
+    String typed(Visit visit, Refusal refused) {
+        return words.refusal(in(visit), refused);
+    }
+
+    /** Why nothing is collected. */
     String of(Visit visit, Refusal refused) {
         return say(visit, refused.code().equals("debit.in-flight") ? "payer.say.in-flight" : "payer.say.refused");
     }

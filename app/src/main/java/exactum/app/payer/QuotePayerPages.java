@@ -85,11 +85,15 @@ class QuotePayerPages {
                     answer.accept(link.get().business(), link.get().document(), yes(fields, request));
             if (issued.isPresent()) return "redirect:/pay/" + tokenOf(link.get(), issued.get());
         } catch (Refusal refused) {
-            model.addAttribute("notice", refused.sentence());
             model.addAttribute("typedName", fields.getOrDefault("name", ""));
-            return pages.show(visits.of(token, request, response, model));
+            return refused(visits.of(token, request, response, model), refused);
         }
         return "redirect:/pay/" + token;
+    }
+
+    private String refused(Visit visit, Refusal refused) {
+        visit.model().addAttribute("notice", sentences.typed(visit, refused));
+        return pages.show(visit);
     }
 
     private String tokenOf(PaymentLink quote, IssueDocuments.Issued invoice) {
@@ -138,8 +142,7 @@ class QuotePayerPages {
                     link.get().document(),
                     new TypedForm(fields).text("reason", TextKind.PARAGRAPHS));
         } catch (Refusal refused) {
-            model.addAttribute("notice", refused.sentence());
-            return pages.show(visits.of(token, request, response, model));
+            return refused(visits.of(token, request, response, model), refused);
         }
         return "redirect:/pay/" + token;
     }

@@ -8,6 +8,7 @@ import exactum.app.installation.BusinessClock;
 import exactum.app.links.PaymentLink;
 import exactum.app.links.PaymentLinks;
 import exactum.app.web.NotHere;
+import exactum.app.web.PayerLocale;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.util.Locale;
@@ -39,6 +40,7 @@ class Visits {
         boolean isOpen = link != null && link.isOpen(clock.today(link.business()));
         var visit = new Visit(token, link, isOpen, request, response, model);
         model.addAttribute("token", token);
+        model.addAttribute("here", request.getMethod().equals("GET") ? request.getRequestURI() : visit.home());
         PageLanguage.speak(request, response, model, () -> theirs(visit));
         return visit;
     }
@@ -51,8 +53,7 @@ class Visits {
     }
 
     private Locale theirs(Visit visit) {
-        if (!visit.isKnown())
-            return visit.request().getLocale().getLanguage().equals("de") ? Locale.GERMAN : Locale.ENGLISH;
+        if (!visit.isKnown()) return PayerLocale.guessed(visit.request());
         PaymentLink link = visit.link();
         Optional<Document> document =
                 Optional.ofNullable(link.document()).flatMap(d -> documents.find(link.business(), d));
