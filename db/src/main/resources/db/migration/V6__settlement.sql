@@ -158,7 +158,8 @@ create table waiting (
     unique (business_id, kind, account, source_id),
     foreign key (business_id, account) references account,
     foreign key (business_id, customer_id) references customer,
-    foreign key (business_id, means_id) references means,
+    -- At the end of the transaction: where what waits is written first, the documents that it settles are looked at once.
+    foreign key (business_id, means_id) references means deferrable initially deferred,
     check (left_minor = 0 or (left_minor > 0) = (amount_minor > 0)),
     check (abs(left_minor) <= abs(amount_minor))
 );

@@ -4,6 +4,7 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import static exactum.e2e.Installation.Beginning.HARBOUR;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import java.util.List;
 import java.util.regex.Pattern;
@@ -86,16 +87,30 @@ class PayerStoriesTest {
             assertThat(phone.locator("#with")).containsText("Visa mit den Endziffern 1111, gültig bis 12/29");
             phone.locator("#figure button.pay").click();
             assertThat(phone.locator("h1")).hasText("Bezahlt. Vielen Dank.");
-            assertThat(phone.locator("#confirmation")).containsText("Visa ending 1111");
+            assertThat(phone.locator("#confirmation")).containsText("Visa mit den Endziffern 1111");
 
             phone.navigate(Harbour.mailedLink(installation, person, second));
             phone.getByText("Gespeicherte Zahlungswege").click();
             assertThat(phone.locator("#cards")).containsText("Visa mit den Endziffern 1111");
             person.look(phone);
-            phone.locator("#cards button").click();
+            phone.locator("[name=agreed]").check();
+            phone.locator("button.pay").click();
+            Harbour.card(phone, "5555 5555 5555 4444");
+            Locator newest = phone.locator("#cards tr").first();
+            assertThat(newest).containsText("Mastercard mit den Endziffern 4444");
+            assertThat(newest).containsText("Wird zuerst belastet");
+            phone.getByText("Zuerst belasten").click();
+            assertThat(phone.getByText("Sie wird von jetzt an zuerst belastet."))
+                    .isVisible();
+            assertThat(phone.locator("#cards tr").first()).containsText("Visa mit den Endziffern 1111");
+            person.look(phone);
+            for (int cards = 2; cards > 0; cards--) {
+                assertThat(phone.locator("#cards tr")).hasCount(cards);
+                phone.getByText("Entfernen").first().click();
+            }
             assertThat(phone.getByText("Es ist keine Karte gespeichert.")).isVisible();
             assertThat(installation.count("select count(*) from card_on_file where state = 'removed'"))
-                    .isEqualTo(1);
+                    .isEqualTo(2);
             installation.booksAgree(person);
         }
     }

@@ -38,7 +38,7 @@ import org.springframework.transaction.support.TransactionTemplate;
  */
 @Component
 public class ChargeCardRun {
-    private static final int CHUNK = 400;
+    private static final int CHUNK = 600;
     private final CardRunStore runs;
     private final ChargeOnFile charges;
     private final FindClaims findClaims;

@@ -135,11 +135,12 @@ public class SettleSale {
                 fresh.stream()
                         .flatMap(t -> t.collection().items().keySet().stream())
                         .toList()));
-        List<Means> means = settle.receiveAll(
-                business, fresh.stream().map(t -> payment(processor, t, open)).toList());
+        List<NewPayment> payments =
+                fresh.stream().map(t -> payment(processor, t, open)).toList();
         var worths = new Worths(processor);
+        wait.beginNew(business, waiting(processor, fresh, payments, worths));
+        List<Means> means = settle.receiveAll(business, payments);
         ledger.bookAll(business, fees(processor, fresh, means, worths));
-        wait.beginNew(business, waiting(processor, fresh, means, worths));
         confirm.confirmAll(business, means, clock.today(business));
         events.publishEvent(new SalesTaken(business, processor.id(), sales(fresh, means)));
         return fresh.stream().map(t -> t.sale().reference()).toList();
@@ -248,7 +249,8 @@ public class SettleSale {
                 .toList();
     }
 
-    private List<NewWaiting> waiting(ProcessorAccount processor, List<Taken> fresh, List<Means> means, Worths worths) {
+    private List<NewWaiting> waiting(
+            ProcessorAccount processor, List<Taken> fresh, List<NewPayment> payments, Worths worths) {
         Map<CustomerId, Customer> payers = customers.byId(
                 processor.business(),
                 fresh.stream().map(t -> t.collection().customer()).distinct().toList());
@@ -256,7 +258,7 @@ public class SettleSale {
                 .mapToObj(i -> {
                     ProcessorPort.Sale sale = fresh.get(i).sale();
                     CustomerId payer = fresh.get(i).collection().customer();
-                    MeansId of = means.get(i).id();
+                    MeansId of = payments.get(i).id();
                     return new NewWaiting(
                             WaitingKind.CARD_SALE,
                             processor.accounts().clearing(),

@@ -7,8 +7,8 @@ import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 
 /**
- * Has the database count its rows anew after many were written. It does so by itself, but only once a minute; until then it plans, and
- * keeps plans, by how few there were.
+ * Has the database count its rows anew after many were written. It does so by itself, but only every few seconds, and on a server of
+ * somebody else's every minute; until then it plans, and keeps plans, by how few there were.
  */
 @Component
 public class Statistics {

@@ -87,6 +87,12 @@ class CardScene {
         return invoice.date().equals(BILLED) && invoice.customerName().equals(harbour.customers()[LIFTED][0]);
     }
 
+    /** Whether its customer has a card on file, whose charges other scenes leave as they are. */
+    static boolean hasCard(Harbour harbour, ListDocuments.Listed invoice) {
+        String name = invoice.customerName();
+        return name.equals(harbour.customers()[LIFTED][0]) || name.equals(harbour.customers()[BATHER][0]);
+    }
+
     /** What happens on the day, before it is closed. */
     void on(BusinessId business, Harbour harbour, LocalDate day) {
         if (day.equals(BILLED)) lift(business, harbour);

@@ -163,18 +163,24 @@ class PaperScene {
 
     /** A paid invoice is credited and its money is to go back; of an open one, a part is credited. */
     private void friday(BusinessId business, Harbour harbour) {
-        ListDocuments.Listed paid = lists.list(
-                        business, new ListDocuments.Filter("", Standing.PAID, null), FRIDAY, Slice.first(60))
-                .getLast();
+        ListDocuments.Listed paid = last(business, harbour, Standing.PAID);
         issue(business, credit.begin(business, paid.id(), Particulars.Then.REFUND, "The season was cut short."));
-        ListDocuments.Listed open = lists.list(
-                        business, new ListDocuments.Filter("", Standing.ISSUED, null), FRIDAY, Slice.first(60))
-                .getLast();
+        ListDocuments.Listed open = last(business, harbour, Standing.ISSUED);
         Money part = open.open().withMinor(open.open().minor() / 4);
         issue(
                 business,
                 credit.byAmount(business, open.id(), part, Particulars.Then.APPLY, "Two nights without shore power."));
         collected(business, harbour);
+    }
+
+    private ListDocuments.Listed last(BusinessId business, Harbour harbour, Standing standing) {
+        return lists
+                .list(business, new ListDocuments.Filter("", standing, null), FRIDAY, Slice.first(60))
+                .reversed()
+                .stream()
+                .filter(l -> !CardScene.hasCard(harbour, l))
+                .findFirst()
+                .orElseThrow();
     }
 
     /** A lift that the harbour collects itself, due on the Monday. */
