@@ -106,7 +106,7 @@ class PayerStoriesTest {
             person.look(phone);
             for (int cards = 2; cards > 0; cards--) {
                 assertThat(phone.locator("#cards tr")).hasCount(cards);
-                phone.getByText("Entfernen").first().click();
+                phone.locator("#cards button:text-is('Entfernen')").first().click();
             }
             assertThat(phone.getByText("Es ist keine Karte gespeichert.")).isVisible();
             assertThat(installation.count("select count(*) from card_on_file where state = 'removed'"))
