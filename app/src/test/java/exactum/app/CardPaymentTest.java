@@ -165,6 +165,21 @@ class CardPaymentTest {
         assertThat(world.open(invoice)).isEqualTo(euro("0.00"));
     }
 
+    /** The processor keeps 2.4 % and 0.25: of 0.25 all of it and more; of 0.26 nothing either, of 0.27 a cent. */
+    @Test
+    void an_amount_that_the_fee_would_eat_is_not_charged_and_the_page_says_why(World world, StartCardPayment start) {
+        Document invoice = world.invoice(world.payer(), "0.26");
+        assertThat(start.start(world.link(invoice), 26, "x")).isEqualTo(new Outcome.TooLittle(euro("0.26")));
+        String path = "~/pay/" + world.bean(PaymentLinks.class).token(world.link(invoice));
+        try (var payer = new Visitor(world, "nobody")) {
+            assertThat(payer.post(path, payer.token(path), "shown=26").body())
+                    .contains("The fee of a card payment would be €\u00a00.26, so that nothing would be left.");
+        }
+        assertThat(world.processor.opened()).isEmpty();
+        Document more = world.invoice(world.payer(), "0.27");
+        assertThat(start.start(world.link(more), 27, "x")).isInstanceOf(Outcome.Opened.class);
+    }
+
     @Test
     void a_payment_that_was_written_down_and_never_begun_frees_its_items_after_two_minutes(
             World world, StartCardPayment start, AskProcessor ask, FindCollections collections) {

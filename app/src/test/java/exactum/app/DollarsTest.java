@@ -10,11 +10,13 @@ import exactum.app.bank.Match;
 import exactum.app.bank.MatchCertain;
 import exactum.app.bank.Part;
 import exactum.app.bank.ProposeMatches;
+import exactum.app.cards.StartCardPayment;
 import exactum.app.customers.Customer;
 import exactum.app.documents.Document;
 import exactum.app.documents.Drafts;
 import exactum.app.documents.Standing;
 import exactum.app.ledger.FindBooks;
+import exactum.app.links.PaymentLinks;
 import exactum.app.settlement.FindClaims;
 import exactum.core.bank.StatementLine;
 import exactum.core.document.Line;
@@ -61,6 +63,22 @@ class DollarsTest {
                 .isInstanceOf(Refusal.class)
                 .hasMessageContaining("USD");
         assertThat(world.balance("1100")).isEqualTo(euro("0.00"));
+    }
+
+    @Test
+    void where_no_connection_takes_dollars_the_page_offers_no_card_and_none_is_charged(
+            World world, StartCardPayment start) {
+        rate(world, "0.92", 1);
+        Document invoice = billed(world, owner(world));
+        String path = "~/pay/" + world.bean(PaymentLinks.class).token(world.link(invoice));
+        try (var payer = new Visitor(world, "nobody")) {
+            assertThat(payer.get(path).body()).contains("Card payment is not offered at the moment.");
+            assertThat(payer.post(path, payer.token("~/sign-in"), "shown=10000").body())
+                    .doesNotContain("Paid. Thank you.");
+        }
+        assertThat(start.start(world.link(invoice), 10_000, "x"))
+                .isInstanceOf(StartCardPayment.Outcome.Unreachable.class);
+        assertThat(world.processor.opened()).isEmpty();
     }
 
     @Test

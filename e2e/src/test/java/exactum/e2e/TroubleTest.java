@@ -2,6 +2,7 @@ package exactum.e2e;
 
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static exactum.e2e.Installation.Beginning.BILLED;
+import static exactum.e2e.Installation.Beginning.HARBOUR;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Locator;
@@ -12,7 +13,7 @@ import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 
-/** What goes wrong in a week: a lost notice, two tabs, a stolen card, broken files, and a hand on the keyboard. */
+/** What goes wrong in a week: a lost notice, two tabs, a stolen card, a late answer, broken files, and a hand on the keyboard. */
 @ExtendWith(OneInstallation.class)
 class TroubleTest {
     @Test
@@ -140,6 +141,42 @@ class TroubleTest {
             person.goTo("/invoices/LW-2026-0001");
             person.sees("832.74");
             assertThat(installation.count("select count(*) from receipt")).isOne();
+            installation.booksAgree(person);
+        }
+    }
+
+    @Test
+    void a_charge_that_the_processor_answers_after_forty_seconds_is_made_once(Installation installation) {
+        installation.begin(HARBOUR);
+        try (var person = new Person(installation)) {
+            person.signIn();
+            String first = Harbour.oneOff(person, "T. Aguiar", "t.aguiar@lakeside.example", "Crane lift", "96.00");
+            Page phone = person.newPage(390, 844);
+            phone.navigate(Harbour.mailedLink(installation, person, first));
+            phone.locator("#keeping summary").click();
+            phone.locator("[name=keep]").check();
+            phone.locator("#figure button.pay").click();
+            Harbour.card(phone, "4111 1111 1111 1111");
+            assertThat(phone.locator("h1")).hasText("Paid. Thank you.");
+
+            String second = Harbour.oneOff(person, "T. Aguiar", null, "Mast crane", "40.00");
+            phone.navigate(Harbour.mailedLink(installation, person, second));
+            Page desk = person.page;
+            desk.navigate(installation.standinsAddress + "/processor");
+            Locator faults = desk.locator("form[action='/processor/faults']").first();
+            faults.locator("[name=slowSeconds]").fill("40");
+            faults.locator("button").click();
+            phone.locator("#figure button.pay").click();
+            assertThat(phone.locator("h1")).hasText("We are checking");
+            person.look(phone);
+            assertThat(installation.count("select count(*) from receipt")).isOne();
+            Installation.await("the late answer", () -> installation.count("select count(*) from receipt") == 2);
+            phone.reload();
+            assertThat(phone.locator("h1")).hasText("Paid. Thank you.");
+            assertThat(installation.count("select count(*) from collection where state = 'collected'"))
+                    .isEqualTo(2);
+            assertThat(installation.count("select count(*) from checkout where unanswered"))
+                    .isZero();
             installation.booksAgree(person);
         }
     }
