@@ -96,9 +96,9 @@ class StandinContractTest extends ProcessorContract {
         @Override
         public JsonNode post(String path, String idempotencyKey, Object body) {
             HttpRequest.Builder request = to(path).header("content-type", "application/json")
+                    .header("Idempotency-Key", "\"" + idempotencyKey + "\"")
                     .POST(HttpRequest.BodyPublishers.ofByteArray(
                             body == null ? new byte[0] : JsonMapper.shared().writeValueAsBytes(body)));
-            if (idempotencyKey != null) request.header("Idempotency-Key", "\"" + idempotencyKey + "\"");
             return read(send(request));
         }
 

@@ -94,7 +94,8 @@ public final class HttpProcessor implements ProcessorPort {
 
     @Override
     public PageState close(String reference) {
-        return asked(() -> ProcessorJson.page(post("/api/checkouts/" + reference + "/cancel", null, null)));
+        return asked(
+                () -> ProcessorJson.page(post("/api/checkouts/" + reference + "/cancel", "close-" + reference, null)));
     }
 
     @Override
@@ -104,7 +105,7 @@ public final class HttpProcessor implements ProcessorPort {
 
     @Override
     public void forget(String token) {
-        asked(() -> post("/api/cards/" + token + "/forget", null, null));
+        asked(() -> post("/api/cards/" + token + "/forget", "forget-" + token, null));
     }
 
     @Override

@@ -12,7 +12,7 @@ public interface JsonLine {
     /**
      * Posts JSON.
      *
-     * @param key the Idempotency-Key, or null where asking twice does no harm
+     * @param key the Idempotency-Key: the same key is the same wish, however often it is sent
      * @param body null for nothing
      */
     JsonNode post(String path, String key, Object body);

@@ -22,7 +22,7 @@ record OutsideLine(ProcessorAccount account, Outside outside, ProcessorHealth he
     @Override
     public JsonNode post(String path, String key, Object body) {
         var headers = new LinkedHashMap<>(bearer());
-        if (key != null) headers.put("Idempotency-Key", "\"" + key + "\"");
+        headers.put("Idempotency-Key", "\"" + key + "\"");
         return noted(() -> outside.post(account.address() + path, headers, body));
     }
 

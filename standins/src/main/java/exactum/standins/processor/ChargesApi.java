@@ -97,8 +97,11 @@ class ChargesApi {
 
     @PostMapping("/cards/{token}/forget")
     Map<String, Object> forget(
-            @RequestHeader(name = "Authorization", required = false) String authorization, @PathVariable String token) {
+            @RequestHeader(name = "Authorization", required = false) String authorization,
+            @RequestHeader(name = "Idempotency-Key", required = false) String key,
+            @PathVariable String token) {
         String account = merchants.of(authorization).currency();
+        Merchants.key(key);
         cards.find(account, token).ifPresent(card -> cards.put(card.forget()));
         return Map.of("token", token, "forgotten", true);
     }

@@ -21,7 +21,7 @@ class Merchants {
                 .orElseThrow(() -> new ResponseStatusException(HttpStatus.UNAUTHORIZED));
     }
 
-    /** The key without which nothing that moves money is done. */
+    /** The key without which nothing is done; what is done once whatever its key says needs it all the same. */
     static String key(String header) {
         if (header == null || header.isBlank())
             throw new ResponseStatusException(HttpStatus.BAD_REQUEST, "An Idempotency-Key is required.");

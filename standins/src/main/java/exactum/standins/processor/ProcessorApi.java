@@ -17,7 +17,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.server.ResponseStatusException;
 
-/** The processor's API for the merchant: bearer key, and an Idempotency-Key on whatever opens a charge. */
+/** The processor's API for the merchant: bearer key, and an Idempotency-Key on whatever is done. */
 @RestController
 @RequestMapping("/processor/api")
 class ProcessorApi {
@@ -96,8 +96,11 @@ class ProcessorApi {
     /** Takes a page back, so that nothing can be paid on it; says what it is by then. */
     @PostMapping("/checkouts/{id}/cancel")
     Map<String, Object> cancel(
-            @RequestHeader(name = "Authorization", required = false) String authorization, @PathVariable String id) {
+            @RequestHeader(name = "Authorization", required = false) String authorization,
+            @RequestHeader(name = "Idempotency-Key", required = false) String key,
+            @PathVariable String id) {
         merchants.of(authorization);
+        Merchants.key(key);
         if (checkouts.find(id).isEmpty()) throw new ResponseStatusException(HttpStatus.NOT_FOUND);
         return checkouts.json(checkouts.cancel(id), settings.address());
     }

@@ -284,7 +284,7 @@ class ProcessorTest {
         String open = open("a", "832.74");
         String cancel = "/processor/api/checkouts/%s/cancel";
         for (int twice = 0; twice < 2; twice++)
-            assertThat(read(desktop.post(cancel.formatted(open), "", "Authorization", key())
+            assertThat(read(desktop.post(cancel.formatted(open), "", "Authorization", key(), "Idempotency-Key", "c1")
                                     .body())
                             .get("state")
                             .asString())
@@ -293,12 +293,15 @@ class ProcessorTest {
         assertThat(sales()).isEmpty();
         String paid = open("b", "10.00");
         pay(paid, GOOD);
-        assertThat(read(desktop.post(cancel.formatted(paid), "", "Authorization", key())
+        assertThat(read(desktop.post(cancel.formatted(paid), "", "Authorization", key(), "Idempotency-Key", "c1")
                                 .body())
                         .get("state")
                         .asString())
                 .isEqualTo("paid");
-        assertThat(desktop.post(cancel.formatted("co_none"), "", "Authorization", key())
+        assertThat(desktop.post(cancel.formatted(paid), "", "Authorization", key())
+                        .statusCode())
+                .isEqualTo(400);
+        assertThat(desktop.post(cancel.formatted("co_none"), "", "Authorization", key(), "Idempotency-Key", "c1")
                         .statusCode())
                 .isEqualTo(404);
     }
