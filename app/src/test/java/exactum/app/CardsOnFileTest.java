@@ -249,6 +249,9 @@ class CardsOnFileTest {
             assertThat(cards.find(world.moorings, card.id()).orElseThrow())
                     .satisfies(c -> assertThat(c.state()).isEqualTo(CardOnFile.State.REMOVED))
                     .satisfies(c -> assertThat(c.cause()).isEqualTo("by its holder"));
+            assertThat(payer.post(path + "/methods/" + card.id() + "/choose", payer.token(path + "/methods"), "")
+                            .body())
+                    .doesNotContain("It is charged first from now on.");
             assertThat(ada.get(customer).body()).contains("removed: by its holder");
             assertThat(ada.get("/audit").body()).containsOnlyOnce("removed a card on file");
         }

@@ -127,7 +127,10 @@ class MethodPages {
             Model model) {
         Visit visit = visits.of(token, request, response, model);
         if (!visit.isOpen() || !proof.isGiven(visit)) return show(visit);
-        choose.choose(visit.business(), theirs(visit, card), "by its holder");
+        CardId chosen = theirs(visit, card);
+        boolean isUsable = methods.usable(visit).stream().anyMatch(c -> c.id().equals(chosen));
+        if (!isUsable) return show(visit);
+        choose.choose(visit.business(), chosen, "by its holder");
         visit.say(sentences.say(visit, "payer.methods.chosen"));
         return show(visit);
     }
