@@ -21,6 +21,7 @@ import java.util.regex.Pattern;
 
 /** A card processor outside of the application: it opens card pages, takes them back, and can be away. */
 final class CardProcessor implements AutoCloseable {
+    private static final String PROBLEM = "{\"detail\":";
     private static final Pattern AMOUNT = Pattern.compile("\"amount\":\"([0-9.]+)\"");
     private final HttpServer server;
     private final Map<String, Page> pages = new ConcurrentHashMap<>();
@@ -30,6 +31,10 @@ final class CardProcessor implements AutoCloseable {
     private final Map<String, Promise> promises = new ConcurrentHashMap<>();
     private final Set<String> steps = ConcurrentHashMap.newKeySet();
     private final List<String> charged = new CopyOnWriteArrayList<>();
+    private final Map<String, String> refunds = new ConcurrentHashMap<>();
+    private final List<String> contests = new CopyOnWriteArrayList<>();
+    private volatile String noRefunds;
+    private volatile String feeBack = "0.00";
     private volatile String decline;
     private volatile boolean losesAnswers;
     private volatile boolean away;
@@ -118,6 +123,26 @@ final class CardProcessor implements AutoCloseable {
         return charged;
     }
 
+    /** From now on refunds are refused with these words; with none they are done. */
+    void refusesRefunds(String why) {
+        noRefunds = why;
+    }
+
+    /** From now on so much of a fee comes back with a refund. */
+    void givesFeeBack(String fee) {
+        feeBack = fee;
+    }
+
+    /** What was refunded, each once. */
+    int refunded() {
+        return refunds.size();
+    }
+
+    /** What was said to chargebacks: their reference and what. */
+    List<String> contests() {
+        return contests;
+    }
+
     /** As if no charge had ever come. */
     void forgetCharges() {
         charges.clear();
@@ -133,6 +158,10 @@ final class CardProcessor implements AutoCloseable {
     void forget() {
         forgetCharges();
         decline = null;
+        noRefunds = null;
+        feeBack = "0.00";
+        refunds.clear();
+        contests.clear();
         losesAnswers = false;
         nonsense = null;
         pages.clear();
@@ -146,10 +175,13 @@ final class CardProcessor implements AutoCloseable {
             String body = new String(exchange.getRequestBody().readAllBytes(), StandardCharsets.UTF_8);
             String answer = nonsense != null ? nonsense : answer(exchange, body);
             String path = exchange.getRequestURI().getPath();
-            if (losesAnswers && (path.endsWith("/charges") || path.endsWith("/captures")) && !body.isEmpty()) return;
+            if (losesAnswers
+                    && (path.endsWith("/charges") || path.endsWith("/captures") || path.endsWith("/refunds"))
+                    && !body.isEmpty()) return;
             byte[] bytes = answer.getBytes(StandardCharsets.UTF_8);
             exchange.getResponseHeaders().add("content-type", "application/json");
-            exchange.sendResponseHeaders(answer.isEmpty() ? 404 : 200, bytes.length == 0 ? -1 : bytes.length);
+            int status = answer.isEmpty() ? 404 : answer.startsWith(PROBLEM) ? 422 : 200;
+            exchange.sendResponseHeaders(status, bytes.length == 0 ? -1 : bytes.length);
             exchange.getResponseBody().write(bytes);
         }
     }
@@ -158,6 +190,8 @@ final class CardProcessor implements AutoCloseable {
         String[] path = exchange.getRequestURI().getPath().split("/");
         if (path[3].equals("account"))
             return "{\"name\":\"Test cards\",\"currency\":\"EUR\",\"test\":true,\"can\":[\"wallets\",\"keep\",\"flies\"]}";
+        if (path[3].equals("sales")) return refund(exchange, path[4], body);
+        if (path[3].equals("chargebacks")) return contest(path);
         if (path[3].equals("payouts")) return "{\"payouts\":[]}";
         if (path[3].equals("cards")) return "{}";
         if (path[3].equals("charges") && path.length > 4) return promised(exchange, path, body);
@@ -167,6 +201,28 @@ final class CardProcessor implements AutoCloseable {
         if (page == null) return "";
         if (path.length > 5 && page.state.equals("open")) page.state = "cancelled";
         return page.json();
+    }
+
+    private String refund(HttpExchange exchange, String sale, String body) {
+        if (noRefunds != null) return PROBLEM + "\"" + noRefunds + "\"}";
+        Matcher amount = AMOUNT.matcher(body);
+        if (!amount.find()) throw new IllegalArgumentException(body);
+        String key = exchange.getRequestHeaders().getFirst("Idempotency-Key");
+        return refunds.computeIfAbsent(
+                key, k -> """
+                {"id":"re_%d","sale":"%s","amount":"%s","fee":"%s","currency":"EUR","refunded_on":"2026-06-01"}""".formatted(count.incrementAndGet(), sale, amount.group(1), feeBack));
+    }
+
+    private String contest(String[] path) {
+        if (path.length == 4) return "{\"chargebacks\":[]}";
+        if (path.length > 5) contests.add(path[4] + " " + path[5]);
+        return contested(path[4], "sa_1", "80.00", path.length > 5 && path[5].equals("accept") ? "accepted" : "open");
+    }
+
+    /** A chargeback as the processor tells it. */
+    static String contested(String id, String sale, String amount, String state) {
+        return """
+                {"id":"%s","sale":"%s","amount":"%s","fee":"15.00","currency":"EUR","reason":"services not received","opened_on":"2026-06-01","answer_by":"2026-06-15","state":"%s"}""".formatted(id, sale, amount, state);
     }
 
     private String charge(HttpExchange exchange, String body) {

@@ -4,6 +4,7 @@ import static exactum.app.World.euro;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import exactum.app.customers.Customer;
+import exactum.app.database.Ids;
 import exactum.app.documents.CreditDocument;
 import exactum.app.documents.Document;
 import exactum.app.documents.Drafts;
@@ -77,9 +78,13 @@ class CreditNoteTest {
             assertThat(day).contains(note.number() + " is to be refunded");
             String held = day.replaceAll("(?s).*?(/held-money/[0-9a-f-]{36}).*", "$1");
             assertThat(ada.get(held).body()).contains("20.50");
-            ada.follow(held + "/give-back", "left=2050&amount=20.50");
-            assertThat(ada.post(held + "/give-back", "left=2050&amount=20.50").body())
-                    .contains("0.00 is left");
+            String means = held.substring(held.lastIndexOf('/') + 1);
+            String wish = "means=%1$s&draw=rest:%1$s&amount=20.50&route=hand".formatted(means);
+            assertThat(ada.get("/refunds/new?" + wish + "&look=yes").body())
+                    .contains("What it would do")
+                    .contains("20.50");
+            ada.follow("/refunds", wish + "&id=" + Ids.next());
+            assertThat(ada.post("/refunds", wish + "&id=" + Ids.next()).body()).contains("Nothing was refunded");
             assertThat(ada.get("/day").body()).doesNotContain(note.number() + " is to be refunded");
         }
         assertThat(standing(world, note)).isEqualTo(Standing.APPLIED);

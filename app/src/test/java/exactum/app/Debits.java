@@ -70,6 +70,7 @@ public class Debits {
                                 b.profile().cutOff(),
                                 false,
                                 1,
+                                null,
                                 null),
                         b.revision()));
     }

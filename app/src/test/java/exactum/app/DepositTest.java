@@ -6,7 +6,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import exactum.app.customers.Customer;
 import exactum.app.documents.Document;
 import exactum.app.settlement.FindPayments;
-import exactum.app.settlement.HeldMoney;
 import exactum.core.problem.Refusal;
 import exactum.core.settlement.Policy;
 import java.util.Collections;
@@ -19,8 +18,7 @@ import org.junit.jupiter.api.extension.ExtendWith;
 @ExtendWith(RunningApp.class)
 class DepositTest {
     @Test
-    void several_who_give_it_back_at_once_give_it_back_once(World world, FindPayments payments, HeldMoney held)
-            throws Exception {
+    void several_who_give_it_back_at_once_give_it_back_once(World world, FindPayments payments) throws Exception {
         Customer customer = world.payer();
         Document invoice = Papers.issued(world, Papers.typed("INVOICE", customer, "500") + "&account0=2110");
         world.payCash(customer, "500.00", new Policy.OfDocument(invoice.id()));
@@ -33,7 +31,7 @@ class DepositTest {
                 .orElseThrow();
         Callable<Boolean> giveBack = () -> {
             try {
-                held.giveBack(world.moorings, deposit, euro("500.00"), euro("500.00"));
+                world.giveBack(deposit);
                 return true;
             } catch (Refusal refused) {
                 return false;

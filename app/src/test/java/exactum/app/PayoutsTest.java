@@ -128,7 +128,7 @@ class PayoutsTest {
                         d -> assertThat(d).contains("which the books do not have"));
         try (var ada = new Visitor(world, "ada")) {
             int line = open(world, id).stream()
-                    .filter(l -> l.sale() == null)
+                    .filter(l -> l.known() == null)
                     .findFirst()
                     .orElseThrow()
                     .lineNo();

@@ -15,7 +15,6 @@ import exactum.app.customers.Customer;
 import exactum.app.documents.Document;
 import exactum.app.documents.ListDocuments;
 import exactum.app.settlement.FindPayments;
-import exactum.app.settlement.HeldMoney;
 import exactum.app.setup.Banking;
 import exactum.app.waiting.FindWaiting;
 import exactum.core.bank.StatementLine;
@@ -145,12 +144,7 @@ class RefundLinesTest {
         FindPayments.Held held =
                 world.bean(FindPayments.class).onAccount(world.moorings).getFirst();
         BankLineId line = world.bankLine("-50.00", payer.name(), "refund");
-        Callable<Boolean> refund = tried(() -> world.bean(HeldMoney.class)
-                .giveBack(
-                        world.moorings,
-                        held,
-                        held.credit().left(),
-                        held.credit().left()));
+        Callable<Boolean> refund = tried(() -> world.giveBack(held));
         Callable<Boolean> match = tried(() -> world.bean(Match.class)
                 .match(
                         world.moorings,
@@ -209,12 +203,7 @@ class RefundLinesTest {
             assertThat(world.bean(MatchCertain.class).matchAll(world.moorings))
                     .as("by itself it is not matched either")
                     .isZero();
-            world.bean(HeldMoney.class)
-                    .giveBack(
-                            world.moorings,
-                            held,
-                            held.credit().left(),
-                            held.credit().left());
+            world.giveBack(held);
             String waits = world.bean(FindWaiting.class)
                     .open(world.moorings)
                     .getFirst()

@@ -14,9 +14,11 @@ import exactum.app.cards.CardOnFile;
 import exactum.app.cards.FindCards;
 import exactum.app.cards.FindCollections;
 import exactum.app.catalogue.FindCatalogue;
+import exactum.app.chargebacks.FindChargebacks;
 import exactum.app.customers.Customer;
 import exactum.app.customers.ImportCustomers;
 import exactum.app.database.Ids;
+import exactum.app.database.Slice;
 import exactum.app.debits.DebitRun;
 import exactum.app.debits.FindDebits;
 import exactum.app.debits.NoteCameBack;
@@ -29,12 +31,18 @@ import exactum.app.mandates.SigningLinks;
 import exactum.app.messages.FindMessages;
 import exactum.app.payer.AddressWish;
 import exactum.app.payer.AddressWishes;
+import exactum.app.refunds.Draw;
+import exactum.app.refunds.FindRefunds;
+import exactum.app.refunds.RefundOrder;
+import exactum.app.refunds.Route;
 import exactum.app.settlement.FindClaims;
 import exactum.app.settlement.FindPayments;
 import exactum.app.setup.FindSetup;
+import exactum.core.bank.Iban;
 import exactum.core.ids.AddressWishId;
 import exactum.core.ids.BankLineId;
 import exactum.core.ids.BusinessId;
+import exactum.core.ids.MeansId;
 import exactum.core.ids.PayoutId;
 import exactum.core.ledger.AccountCode;
 import exactum.core.scheme.Scheme;
@@ -113,6 +121,7 @@ class TwoBusinessesTest {
                 .toString();
         debits(world, owner, ids);
         cards(world, owner, link, ids);
+        moneyBack(world, payment.id(), ids);
         ids.put("CustomerId", owner.id().toString());
         ids.put("RecurringId", recurring.toString());
         ids.put("String", open.number());
@@ -158,6 +167,40 @@ class TwoBusinessesTest {
                                 + "%3D5000&date=2026-06-01&amount=5.00&method=cash&text0=A&qty0=1&price0=1&tax0=zero&account0=4000&unit=MONTH&every=1&start=2026-06-01",
                         common.replace("account=4000", "account=" + world.bank) + "&words=x&amount=5.00&shown=return:"
                                 + payment.id() + "%3D-5000&part0=claim:" + claim.claim() + "&amount0=5.00"));
+    }
+
+    /** A refund by transfer in a file, and a chargeback. */
+    private static void moneyBack(World world, MeansId payment, Map<String, String> ids) {
+        RefundOrder refund = world.refund(
+                payment,
+                new Draw.Reopened(
+                        world.bean(FindPayments.class)
+                                .settledBy(world.moorings, payment)
+                                .getFirst()
+                                .document(),
+                        euro("10.00")),
+                new Route.Transfer(SECRET_NAME, new Iban("IE29AIBK93115212345678")));
+        ids.put("RefundOrderId", refund.id().toString());
+        world.notice("cb_own", """
+                {"type":"chargeback.opened","data":%s}""".formatted(CardProcessor.contested("cb_own", "sa_own", "80.00", "open")));
+        ids.put(
+                "ChargebackId",
+                world.bean(FindChargebacks.class)
+                        .list(world.moorings, Slice.first(1))
+                        .getFirst()
+                        .id()
+                        .toString());
+        try (var ada = new Visitor(world, "ada")) {
+            ada.follow("/refunds/files", "account=%s&refund=%s".formatted(world.bank, refund.id()));
+        }
+        ids.put(
+                "RefundFileId",
+                world.bean(FindRefunds.class)
+                        .find(world.moorings, refund.id())
+                        .orElseThrow()
+                        .to()
+                        .file()
+                        .toString());
     }
 
     /** A card on file with the page on which it was entered, and an address that a payer corrected. */

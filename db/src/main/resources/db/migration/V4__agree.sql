@@ -119,6 +119,7 @@ create table bank_account (
     uses_first boolean not null default false,
     lead_days int not null default 2 check (lead_days between 1 and 10),
     debit_url text,
+    transfer_url text,
     revision int not null default 1,
     primary key (business_id, id),
     unique (business_id, iban_digest),

@@ -136,7 +136,8 @@ create trigger refund_is_final before update or delete on refund for each statem
 revoke update, delete, truncate on allocation, take_back, refund from exactum_app;
 
 -- Money on a waiting account until the bank or the processor confirms it: positive to come in, negative to go out. What
--- was matched, what went without (a payment taken out again, a debit that was rejected) and what is left make it up.
+-- was matched, what went without (a payment taken out again, a debit that was rejected) and what is left make it up. What a
+-- processor pays out is found by the processor's own reference; before its fee it comes to the gross amount.
 create table waiting (
     business_id int not null references business,
     id uuid not null,
@@ -154,8 +155,13 @@ create table waiting (
     customer_id uuid,
     means_id uuid,
     source_id uuid not null,
+    processor_id uuid,
+    processor_ref text,
+    gross_minor bigint,
     primary key (business_id, id),
     unique (business_id, kind, account, source_id),
+    foreign key (business_id, processor_id) references processor_account,
+    check ((processor_id is null) = (processor_ref is null) and (processor_id is null) = (gross_minor is null)),
     foreign key (business_id, account) references account,
     foreign key (business_id, customer_id) references customer,
     -- At the end of the transaction: where what waits is written first, the documents that it settles are looked at once.
@@ -167,6 +173,7 @@ create index on waiting (business_id, account) where left_minor <> 0;
 create index on waiting (business_id, account, counts_on);
 create index on waiting (business_id, means_id) where means_id is not null;
 create index on waiting (business_id, source_id);
+create index on waiting (business_id, processor_id, processor_ref) where processor_ref is not null;
 
 -- A part of it that went without the bank.
 create table waiting_gone (

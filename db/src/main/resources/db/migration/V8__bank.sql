@@ -172,6 +172,7 @@ create table payout (
     fees_minor bigint not null,
     net_minor bigint not null,
     lines int not null,
+    sales int not null,
     read_at timestamptz not null default now(),
     primary key (business_id, id),
     unique (business_id, processor_id, reference),
@@ -180,14 +181,31 @@ create table payout (
 );
 create index on payout (business_id, arrives_on, id);
 
+-- What the lines of each kind come to, apart by whether they take away.
+create table payout_part (
+    business_id int not null,
+    payout_id uuid not null,
+    kind text not null,
+    outward boolean not null,
+    count int not null,
+    gross_minor bigint not null,
+    fees_minor bigint not null,
+    primary key (business_id, payout_id, kind, outward),
+    foreign key (business_id, payout_id) references payout
+);
+
 create table payout_line (
     business_id int not null,
     id uuid not null,
     payout_id uuid not null,
     line_no int not null,
-    kind text not null check (kind in ('sale', 'fee')),
+    kind text not null check (kind in ('sale', 'refund', 'chargeback', 'correction', 'fee', 'reserve')),
     occurred_on date not null,
     sale_ref text,
+    line_ref text,
+    -- What of the books it is, by kind and reference of what waits; null where nothing can be.
+    waits_as text,
+    waits_ref text,
     description text not null,
     currency char(3) not null,
     gross_minor bigint not null,
@@ -200,7 +218,7 @@ create table payout_line (
     -- What is left may be the other way round: a sale whose fee differs is worth more than its line until the fee is booked.
     check (amount_minor = gross_minor - fee_minor)
 );
-create index on payout_line (business_id, sale_ref) where sale_ref is not null;
+create index on payout_line (business_id, waits_ref) where waits_ref is not null;
 create index on payout_line (business_id, payout_id) where left_minor <> 0;
 
 -- How lines that repeat are treated, in order; retired ones stay for what they did.
@@ -240,7 +258,7 @@ create table match (
     id uuid not null,
     bank_line_id uuid,
     payout_line_id uuid,
-    kind text not null check (kind in ('waiting', 'payment', 'return', 'refund', 'account', 'own transfer')),
+    kind text not null check (kind in ('waiting', 'payment', 'return', 'refund', 'account', 'own transfer', 'reserve')),
     currency char(3) not null,
     amount_minor bigint not null check (amount_minor <> 0),
     own_minor bigint not null,
@@ -291,7 +309,9 @@ create unique index match_makes_a_payment_once on match (business_id, means_id) 
 -- Where the money of a payment is by now; the one place that says so, for lists, pages and day sheet alike.
 create view payment_place as
 select r.business_id, r.means_id,
-       case when m.taken_back_minor = m.amount_minor
+       case when exists (select 1 from chargeback c where c.business_id = r.business_id and c.means_id = r.means_id and c.state in ('open', 'answered'))
+            then 'contested'
+            when m.taken_back_minor = m.amount_minor
             then case when exists (select 1 from take_back t where t.business_id = r.business_id and t.means_id = r.means_id and t.cause in ('match undone', 'recorded by mistake') and t.reverses is null)
                       then 'undone' else 'returned' end
             when coalesce(w.left_minor, b.left_minor, o.left_minor) is null

@@ -69,7 +69,7 @@ class StandinContractTest extends ProcessorContract {
     private byte[] send(HttpRequest.Builder request) {
         try {
             HttpResponse<byte[]> answer = http.send(request.build(), HttpResponse.BodyHandlers.ofByteArray());
-            if (answer.statusCode() >= 300) throw new Outside.Refused(answer.statusCode());
+            if (answer.statusCode() >= 300) throw new Outside.Refused(answer.statusCode(), "");
             return answer.body();
         } catch (IOException e) {
             throw new ResourceAccessException("nobody answers", e);
@@ -100,6 +100,13 @@ class StandinContractTest extends ProcessorContract {
                     .POST(HttpRequest.BodyPublishers.ofByteArray(
                             body == null ? new byte[0] : JsonMapper.shared().writeValueAsBytes(body)));
             return read(send(request));
+        }
+
+        @Override
+        public JsonNode postPdf(String path, String idempotencyKey, byte[] pdf) {
+            return read(send(to(path).header("content-type", "application/pdf")
+                    .header("Idempotency-Key", "\"" + idempotencyKey + "\"")
+                    .POST(HttpRequest.BodyPublishers.ofByteArray(pdf))));
         }
 
         @Override

@@ -77,8 +77,11 @@ class CsvCorpusTest {
             cases.add(refused("sale reference " + wrong, sale(7, wrong), "is not a reference of 1 to 64"));
         for (String wrong : List.of("", " po_1", "po_1 ", "po 1"))
             cases.add(refused("payout reference " + wrong, both(0, wrong), "is not a reference of 1 to 64"));
-        for (String wrong : List.of("", "SALE", "refund", "sale fee"))
-            cases.add(refused("kind " + wrong, sale(5, wrong), "is not sale or fee"));
+        for (String wrong : List.of("", "SALE", "payment", "sale fee"))
+            cases.add(refused("kind " + wrong, sale(5, wrong), "is not sale, refund, chargeback, correction, fee"));
+        cases.add(refused("a refund that came in", sale(5, "refund"), "is not below zero, as money went back"));
+        cases.add(refused("a fee with a gross", sale(5, "fee"), "is not 0.00"));
+        cases.add(refused("a reserve with a fee", sale(5, "reserve"), "is not 0.00, as a reserve has no fee"));
         for (String wrong : List.of(
                 "", "1.6.2026", "2026-06-31", "9999-12-31", "1989-01-01", "2026-06-01 x", "2026-06-01T00:00", "today"))
             cases.add(refused("date " + wrong, sale(6, wrong), "is not a date like 2026-06-01"));

@@ -25,7 +25,8 @@ final class ForcedTypes {
         ID_COLUMNS.put("CollectionId", ".*\\.collection_id|collection\\.id");
         ID_COLUMNS.put("CustomerId", ".*\\.customer_id|customer\\.id");
         ID_COLUMNS.put(
-                "DocumentId", "quote\\.(replaces|invoice_id)|.*\\.document_id|document\\.id|means\\.reserved_for");
+                "DocumentId",
+                "quote\\.(replaces|invoice_id)|refund_order\\.credit_note_id|.*\\.document_id|document\\.id|means\\.reserved_for");
         ID_COLUMNS.put("EntryId", ".*\\.entry_id|entry\\.(id|reverses)");
         ID_COLUMNS.put("ItemId", ".*\\.item_id|catalogue_item\\.id");
         ID_COLUMNS.put("CameBackId", "came_back\\.id");
@@ -35,7 +36,7 @@ final class ForcedTypes {
         ID_COLUMNS.put("MandateId", ".*\\.mandate_id|mandate\\.(id|replaced_by)|mandate_link\\.replaces");
         ID_COLUMNS.put("MandateLinkId", "mandate_link\\.id");
         ID_COLUMNS.put("MatchId", "match\\.id");
-        ID_COLUMNS.put("MeansId", ".*\\.means_id|means\\.(id|earned_by)|refund\\.(drawn_on|through_id)");
+        ID_COLUMNS.put("MeansId", ".*\\.means_id|means\\.(id|earned_by)|(refund|refund_order)\\.(drawn_on|through_id)");
         ID_COLUMNS.put("MessageId", ".*\\.message_id|message\\.id");
         ID_COLUMNS.put("PaymentLinkId", ".*\\.link_id|payment_link\\.id");
         ID_COLUMNS.put("PayoutId", ".*\\.payout_id|payout\\.id");
@@ -43,6 +44,10 @@ final class ForcedTypes {
         ID_COLUMNS.put("ProcessorId", ".*\\.processor_id|processor_account\\.id");
         ID_COLUMNS.put("RecurringId", ".*\\.recurring_id|recurring_invoice\\.id");
         ID_COLUMNS.put("RefundId", ".*\\.refund_id|refund\\.(id|reverses)");
+        ID_COLUMNS.put("ChargebackId", "chargeback\\.id");
+        ID_COLUMNS.put("EarlyPayoutId", "early_payout\\.id");
+        ID_COLUMNS.put("RefundFileId", "refund_order\\.file_id|refund_file\\.id");
+        ID_COLUMNS.put("RefundOrderId", "refund_order\\.id");
         ID_COLUMNS.put("RunId", "run_\\w+\\.run_id|document\\.run_id|run\\.id");
         ID_COLUMNS.put("StatementId", ".*\\.statement_id|bank_statement\\.id");
         ID_COLUMNS.put("TakeBackId", ".*\\.take_back_id|take_back\\.(id|reverses)");

@@ -4,6 +4,7 @@ import exactum.app.audit.Audit;
 import exactum.app.customers.FindCustomers;
 import exactum.app.database.Ids;
 import exactum.app.documents.CreditForRefund;
+import exactum.app.documents.Particulars;
 import exactum.app.installation.BusinessClock;
 import exactum.app.ledger.FindBooks;
 import exactum.app.ledger.Ledger;
@@ -135,30 +136,38 @@ public class Match {
     }
 
     /**
-     * Matches many lines of one kind at once, each whole to one waiting item; as {@link #match} does of one, without saying so in
-     * the audit for each.
+     * Matches many lines of one kind at once, each to waiting items that come to what is left of it; as {@link #match} does of one,
+     * without saying so in the audit for each.
      *
+     * @param whole the items of each line, of each of which all is taken
      * @throws Refusal if one of the items is matched already
      */
     @Transactional
-    public void matchWhole(BusinessId business, Map<? extends LineRef, WaitingId> whole) {
+    public void matchWhole(BusinessId business, Map<? extends LineRef, List<WaitingId>> whole) {
         if (whole.isEmpty()) return;
         LineKeeper keeper = keeper(whole.keySet().iterator().next());
         Map<LineRef, MatchableLine> lines = keeper.lockAll(business, whole.keySet());
-        Map<WaitingId, Money> parts = new LinkedHashMap<>();
-        whole.forEach(
-                (ref, item) -> parts.put(item, lines.get(ref).explained().left().amount()));
-        Map<WaitingId, Wait.Confirmed> confirmed = wait.confirmWhole(business, parts);
-        Map<WaitingId, FindWaiting.Named> named = findWaiting.byId(business, parts.keySet());
+        List<WaitingId> all = whole.values().stream().flatMap(List::stream).toList();
+        Map<WaitingId, Wait.Confirmed> confirmed = wait.confirmWhole(business, all);
+        Map<WaitingId, FindWaiting.Named> named = findWaiting.byId(business, all);
         Accounts roles = ledger.accounts(business);
-        var matched = new ArrayList<FindMatches.Matched>(whole.size());
+        var matched = new ArrayList<FindMatches.Matched>(all.size());
         Map<LineRef, Explained> explained = new LinkedHashMap<>();
-        whole.forEach((ref, item) -> {
+        whole.forEach((ref, items) -> {
             MatchableLine line = lines.get(ref);
-            Valued worth = line.explained().left();
-            matched.add(new By(business, line, roles)
-                    .waiting(new MatchId(Ids.next()), worth, named.get(item), confirmed.get(item)));
-            explained.put(ref, line.explained().by(List.of(worth)));
+            var by = new By(business, line, roles);
+            List<Valued> worths = line.explained()
+                    .worths(items.stream()
+                            .map(i -> confirmed.get(i).part().amount())
+                            .toList());
+            for (int i = 0; i < items.size(); i++) {
+                WaitingId item = items.get(i);
+                matched.add(by.waiting(new MatchId(Ids.next()), worths.get(i), named.get(item), confirmed.get(item)));
+            }
+            Explained rest = line.explained().by(worths);
+            if (!rest.left().amount().isZero())
+                throw new Refusal("match.changed", "What the line was to be changed meanwhile. Nothing was matched.");
+            explained.put(ref, rest);
         });
         matches.insert(business, matched);
         keeper.keepAll(business, explained);
@@ -199,6 +208,7 @@ public class Match {
                 case Part.CreditNote note -> creditNote(id, note, worth);
                 case Part.ToAccount to -> toAccount(id, to, worth);
                 case Part.OwnTransfer own -> ownTransfer(id, worth);
+                case Part.Reserve held -> reserve(id, held, worth);
             };
             matches.insert(business, List.of(matched));
             return id;
@@ -309,8 +319,17 @@ public class Match {
 
         private FindMatches.Matched creditNote(MatchId id, Part.CreditNote part, Valued worth) {
             requireOut(part.amount());
-            MeansId note = creditForRefund.issue(
-                    business, part.document(), part.amount().negated(), "Refunded on " + Texts.day(line.day()));
+            MeansId note = creditForRefund
+                    .issue(
+                            business,
+                            new CreditForRefund.Wanted(
+                                    part.document(),
+                                    Map.of(),
+                                    part.amount().negated(),
+                                    Particulars.Then.KEEP,
+                                    "Refunded on " + Texts.day(line.day()),
+                                    "Nothing was matched."))
+                    .means();
             return refund(id, new Part.Refund(note, part.amount()), worth);
         }
 
@@ -331,29 +350,60 @@ public class Match {
         }
 
         private FindMatches.Matched ownTransfer(MatchId id, Valued worth) {
-            AccountCode onItsWay = roles.of(AccountRole.OWN_TRANSFERS);
-            String words = "own transfer";
+            return waitsNow(
+                    id,
+                    MatchKind.OWN_TRANSFER,
+                    WaitingKind.OWN_TRANSFER,
+                    roles.of(AccountRole.OWN_TRANSFERS),
+                    worth,
+                    line.words(),
+                    null);
+        }
+
+        private FindMatches.Matched reserve(MatchId id, Part.Reserve part, Valued worth) {
+            requireOut(part.amount());
+            return waitsNow(
+                    id,
+                    MatchKind.RESERVE,
+                    WaitingKind.RESERVE,
+                    roles.of(AccountRole.RESERVE),
+                    worth,
+                    "reserve " + part.reference(),
+                    new NewWaiting.AtProcessor(
+                            part.processor(), part.reference(), part.amount().negated()));
+        }
+
+        /** What went with this line and is to come with another. */
+        private FindMatches.Matched waitsNow(
+                MatchId id,
+                MatchKind kind,
+                WaitingKind waits,
+                AccountCode account,
+                Valued worth,
+                String itemWords,
+                NewWaiting.AtProcessor atProcessor) {
             var entry = ledger.bookings(business)
-                    .lineMatched(id, memo(words), line.day(), line.standsOn(), worth, onItsWay, worth);
+                    .lineMatched(id, memo(kind.words()), line.day(), line.standsOn(), worth, account, worth);
             entry.ifPresent(e -> ledger.book(business, e));
             wait.begin(
                     business,
                     new NewWaiting(
-                            WaitingKind.OWN_TRANSFER,
-                            onItsWay,
+                            waits,
+                            account,
                             line.day(),
                             worth.negated(),
                             List.of(),
-                            line.words(),
+                            itemWords,
                             null,
                             null,
-                            id.value()));
+                            id.value(),
+                            atProcessor));
             return matched(
                     id,
-                    MatchKind.OWN_TRANSFER,
+                    kind,
                     worth,
-                    new FindMatches.Target(null, null, null, null, null, onItsWay, null),
-                    words,
+                    new FindMatches.Target(null, null, null, null, null, account, null),
+                    kind.words(),
                     entry,
                     line.day());
         }

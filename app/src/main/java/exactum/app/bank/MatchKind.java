@@ -9,7 +9,8 @@ public enum MatchKind {
     RETURN("return"),
     REFUND("refund"),
     ACCOUNT("account"),
-    OWN_TRANSFER("own transfer");
+    OWN_TRANSFER("own transfer"),
+    RESERVE("reserve");
 
     private final String words;
 

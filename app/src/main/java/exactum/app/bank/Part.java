@@ -3,6 +3,7 @@ package exactum.app.bank;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.DocumentId;
 import exactum.core.ids.MeansId;
+import exactum.core.ids.ProcessorId;
 import exactum.core.ids.WaitingId;
 import exactum.core.ledger.AccountCode;
 import exactum.core.money.Money;
@@ -44,6 +45,9 @@ public sealed interface Part {
             this(account, amount, List.of(), null);
         }
     }
+
+    /** Held back by a processor for a while, under its reference. */
+    record Reserve(ProcessorId processor, String reference, Money amount) implements Part {}
 
     /** On its way between two accounts of our own. */
     record OwnTransfer(Money amount) implements Part {}

@@ -97,7 +97,7 @@ public class UndoMatch {
             case RETURN -> unsettle.restore(business, t.means(), t.takeBack(), on, standsOn);
             case REFUND -> giveBack.refused(business, t.refund(), on, standsOn);
             case ACCOUNT -> reverseEntry(business, m, on);
-            case OWN_TRANSFER -> {
+            case OWN_TRANSFER, RESERVE -> {
                 var other = findWaiting.ofSource(business, m.id().value()).getFirst();
                 wait.letGo(business, other.item().id(), m.part().amount().negated(), on);
                 reverseEntry(business, m, on);

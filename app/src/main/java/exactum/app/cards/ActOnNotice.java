@@ -6,6 +6,7 @@ import exactum.core.problem.Refusal;
 import exactum.core.text.CleanText;
 import exactum.core.text.TextKind;
 import java.util.Optional;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
 import org.springframework.web.client.RestClientException;
 import tools.jackson.databind.JsonNode;
@@ -15,8 +16,10 @@ import tools.jackson.databind.JsonNode;
 class ActOnNotice {
     private final CollectionStore collections;
     private final KeepCard keep;
+    private final ApplicationEventPublisher events;
 
-    ActOnNotice(CollectionStore collections, KeepCard keep) {
+    ActOnNotice(CollectionStore collections, KeepCard keep, ApplicationEventPublisher events) {
+        this.events = events;
         this.collections = collections;
         this.keep = keep;
     }
@@ -26,6 +29,8 @@ class ActOnNotice {
             case "sale.declined" -> declined(processor, data);
             case "card.kept" -> kept(processor, data);
             case "card.updated" -> updated(processor, data);
+            case "refund.failed" -> refundFailed(processor, data);
+            case "chargeback.opened", "chargeback.won", "chargeback.lost" -> contested(processor, data);
             default -> "kept, not acted on: notices of this kind are not known here";
         };
     }
@@ -47,6 +52,26 @@ class ActOnNotice {
         try {
             ProcessorPort.KeptCard card = ProcessorJson.card(data.path("card"));
             return keep.updated(processor, card) ? "card updated" : "kept, not acted on: no card has this token";
+        } catch (Refusal malformed) {
+            return "kept, not acted on: " + malformed.sentence();
+        }
+    }
+
+    private String refundFailed(ProcessorAccount processor, JsonNode data) {
+        try {
+            ProcessorPort.Refunded refund = ProcessorJson.refunded(data.path("refund"));
+            events.publishEvent(
+                    new RefundFailed(processor, refund.reference(), ProcessorJson.words(data.path("reason"))));
+            return "refund taken back into the books, if it was in them";
+        } catch (Refusal malformed) {
+            return "kept, not acted on: " + malformed.sentence();
+        }
+    }
+
+    private String contested(ProcessorAccount processor, JsonNode data) {
+        try {
+            events.publishEvent(new Contested(processor, ProcessorJson.chargeback(data)));
+            return "chargeback noted";
         } catch (Refusal malformed) {
             return "kept, not acted on: " + malformed.sentence();
         }

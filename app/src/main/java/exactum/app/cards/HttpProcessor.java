@@ -139,14 +139,7 @@ public final class HttpProcessor implements ProcessorPort {
 
     @Override
     public Optional<Answer> chargeUnder(String key) {
-        return asked(() -> {
-            try {
-                return Optional.of(ProcessorJson.answer(get("/api/charges?key=" + encoded(key))));
-            } catch (Outside.Refused refused) {
-                if (refused.status() == NOT_FOUND) return Optional.empty();
-                throw refused;
-            }
-        });
+        return asked(() -> found(() -> ProcessorJson.answer(get("/api/charges?key=" + encoded(key)))));
     }
 
     @Override
@@ -167,33 +160,61 @@ public final class HttpProcessor implements ProcessorPort {
 
     @Override
     public Refunded refund(String key, String sale, Money amount) {
-        return asked(() -> {
-            JsonNode made = post("/api/sales/" + sale + "/refunds", key, Map.of("amount", amount.plain()));
-            return new Refunded(
-                    ProcessorJson.reference(made, "id"),
-                    ProcessorJson.reference(made, "sale"),
-                    ProcessorJson.amount(made, "amount", Outside.text(made, "currency")),
-                    LocalDate.parse(Outside.text(made, "refunded_on")));
-        });
+        return asked(() ->
+                ProcessorJson.refunded(post("/api/sales/" + sale + "/refunds", key, Map.of("amount", amount.plain()))));
     }
 
     @Override
     public List<Chargeback> chargebacksAfter(String lastRead) {
         return asked(() -> {
             var all = new ArrayList<Chargeback>();
-            for (JsonNode node : Outside.list(get("/api/chargebacks" + after(lastRead)), "chargebacks")) {
-                String currency = Outside.text(node, "currency");
-                all.add(new Chargeback(
-                        ProcessorJson.reference(node, "id"),
-                        ProcessorJson.reference(node, "sale"),
-                        ProcessorJson.amount(node, "amount", currency),
-                        ProcessorJson.amount(node, "fee", currency),
-                        ProcessorJson.words(node.path("reason")),
-                        LocalDate.parse(Outside.text(node, "opened_on")),
-                        LocalDate.parse(Outside.text(node, "answer_by"))));
-            }
+            for (JsonNode node : Outside.list(get("/api/chargebacks" + after(lastRead)), "chargebacks"))
+                if (all.size() < MOST_LISTED) all.add(ProcessorJson.chargeback(node));
             return all;
         });
+    }
+
+    @Override
+    public Chargeback chargeback(String reference) {
+        return asked(() -> ProcessorJson.chargeback(get("/api/chargebacks/" + reference)));
+    }
+
+    @Override
+    public Chargeback answer(String key, String reference, byte[] evidence) {
+        return asked(() ->
+                ProcessorJson.chargeback(line.postPdf("/api/chargebacks/" + reference + "/evidence", key, evidence)));
+    }
+
+    @Override
+    public Chargeback accept(String key, String reference) {
+        return asked(() -> ProcessorJson.chargeback(post("/api/chargebacks/" + reference + "/accept", key, Map.of())));
+    }
+
+    @Override
+    public Optional<EarlyOffer> earlyOffer() {
+        return asked(() -> found(() -> {
+            JsonNode offer = get("/api/early-payout");
+            String currency = Outside.text(offer, "currency");
+            return new EarlyOffer(
+                    ProcessorJson.amount(offer, "amount", currency),
+                    ProcessorJson.amount(offer, "fee", currency),
+                    LocalDate.parse(Outside.text(offer, "arrives_on")));
+        }));
+    }
+
+    @Override
+    public String sendEarly(String key, Money fee) {
+        return asked(() -> ProcessorJson.reference(post("/api/early-payout", key, Map.of("fee", fee.plain())), "id"));
+    }
+
+    /** Empty where the processor says that there is none. */
+    private static <T> Optional<T> found(Supplier<T> asking) {
+        try {
+            return Optional.of(asking.get());
+        } catch (Outside.Refused refused) {
+            if (refused.status() == NOT_FOUND) return Optional.empty();
+            throw refused;
+        }
     }
 
     @Override
@@ -234,7 +255,7 @@ public final class HttpProcessor implements ProcessorPort {
             return asking.get();
         } catch (Outside.Refused refused) {
             boolean certainlyNot = refused.status() >= FIRST_CLIENT_ERROR && refused.status() < FIRST_SERVER_ERROR;
-            throw new NoAnswer(refused.getMessage(), !certainlyNot, refused);
+            throw new NoAnswer(refused.why().isEmpty() ? refused.getMessage() : refused.why(), !certainlyNot, refused);
         } catch (RestClientException none) {
             throw new NoAnswer(Outside.words(none), true, none);
         } catch (Refusal | IllegalArgumentException | DateTimeException nonsense) {

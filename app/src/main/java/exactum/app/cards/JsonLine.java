@@ -17,5 +17,8 @@ public interface JsonLine {
      */
     JsonNode post(String path, String key, Object body);
 
+    /** Posts one PDF under such a key. */
+    JsonNode postPdf(String path, String key, byte[] pdf);
+
     byte[] bytes(String path);
 }

@@ -6,6 +6,7 @@ import exactum.app.setup.ProcessorHealth;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.function.Supplier;
+import org.springframework.http.MediaType;
 import org.springframework.web.client.RestClientException;
 import tools.jackson.databind.JsonNode;
 
@@ -21,9 +22,19 @@ record OutsideLine(ProcessorAccount account, Outside outside, ProcessorHealth he
 
     @Override
     public JsonNode post(String path, String key, Object body) {
+        return noted(() -> outside.post(account.address() + path, keyed(key), body));
+    }
+
+    @Override
+    public JsonNode postPdf(String path, String key, byte[] pdf) {
+        return noted(
+                () -> outside.postFile(account.address() + path, keyed(key), MediaType.APPLICATION_PDF_VALUE, pdf));
+    }
+
+    private Map<String, String> keyed(String key) {
         var headers = new LinkedHashMap<>(bearer());
         headers.put("Idempotency-Key", "\"" + key + "\"");
-        return noted(() -> outside.post(account.address() + path, headers, body));
+        return headers;
     }
 
     @Override

@@ -3,6 +3,7 @@ package exactum.app.cards;
 import exactum.app.outside.Outside;
 import exactum.core.card.CardNumber;
 import exactum.core.card.Decline;
+import exactum.core.card.ProcessorPort;
 import exactum.core.card.ProcessorPort.Answer;
 import exactum.core.card.ProcessorPort.Charge;
 import exactum.core.card.ProcessorPort.KeptCard;
@@ -17,6 +18,7 @@ import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.ArrayList;
+import java.util.Locale;
 import java.util.function.Supplier;
 import java.util.regex.Pattern;
 import org.springframework.web.client.RestClientException;
@@ -51,6 +53,55 @@ final class ProcessorJson {
                     fee,
                     capturedOn,
                     words(node.path("card")));
+        });
+    }
+
+    /**
+     * Money that was given back.
+     *
+     * @throws Refusal if it is none, or more of a fee is given back than money
+     */
+    static ProcessorPort.Refunded refunded(JsonNode node) {
+        return read("refund", () -> {
+            String currency = Outside.text(node, "currency");
+            Money amount = amount(node, "amount", currency);
+            Money fee = node.has("fee") ? amount(node, "fee", currency) : amount.withMinor(0);
+            if (!amount.isPositive() || fee.isNegative() || fee.compareTo(amount) > 0)
+                throw malformed("refund", "its amount or fee is out of range");
+            return new ProcessorPort.Refunded(
+                    reference(node, "id"),
+                    reference(node, "sale"),
+                    amount,
+                    fee,
+                    LocalDate.parse(Outside.text(node, "refunded_on")));
+        });
+    }
+
+    /**
+     * A contested sale.
+     *
+     * @throws Refusal if it is none: a field missing, an amount that is not positive, a fee below zero
+     */
+    static ProcessorPort.Chargeback chargeback(JsonNode node) {
+        return read("chargeback", () -> {
+            String currency = Outside.text(node, "currency");
+            Money amount = amount(node, "amount", currency);
+            Money fee = amount(node, "fee", currency);
+            LocalDate on = LocalDate.parse(Outside.text(node, "opened_on"));
+            LocalDate answerBy = LocalDate.parse(Outside.text(node, "answer_by"));
+            if (!amount.isPositive() || fee.isNegative() || amount.minor() > Money.MOST || fee.minor() > Money.MOST)
+                throw malformed("chargeback", "its amount or fee is out of range");
+            if (!TypedDate.isSane(on) || !TypedDate.isSane(answerBy))
+                throw malformed("chargeback", "its date is out of range");
+            return new ProcessorPort.Chargeback(
+                    reference(node, "id"),
+                    reference(node, "sale"),
+                    amount,
+                    fee,
+                    words(node.path("reason")),
+                    on,
+                    answerBy,
+                    ProcessorPort.Contest.valueOf(Outside.text(node, "state").toUpperCase(Locale.ROOT)));
         });
     }
 

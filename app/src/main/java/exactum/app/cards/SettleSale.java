@@ -14,6 +14,7 @@ import exactum.app.settlement.NewPayment;
 import exactum.app.settlement.Settle;
 import exactum.app.setup.FindSetup;
 import exactum.app.setup.ProcessorAccount;
+import exactum.app.waiting.AwaitsPayout;
 import exactum.app.waiting.NewWaiting;
 import exactum.app.waiting.Wait;
 import exactum.core.bank.WaitingKind;
@@ -143,6 +144,10 @@ public class SettleSale {
         ledger.bookAll(business, fees(processor, fresh, means, worths));
         confirm.confirmAll(business, means, clock.today(business));
         events.publishEvent(new SalesTaken(business, processor.id(), sales(fresh, means)));
+        events.publishEvent(new AwaitsPayout(
+                business,
+                processor.id(),
+                fresh.stream().map(t -> t.sale().reference()).toList()));
         return fresh.stream().map(t -> t.sale().reference()).toList();
     }
 
@@ -268,7 +273,8 @@ public class SettleSale {
                             "card payment of " + payers.get(payer).name(),
                             payer,
                             of,
-                            of.value());
+                            of.value(),
+                            new NewWaiting.AtProcessor(processor.id(), sale.reference(), sale.amount()));
                 })
                 .toList();
     }

@@ -28,6 +28,8 @@ class MergeStore {
             "claim",
             "means",
             "waiting",
+            "refund_order",
+            "chargeback",
             "collection",
             "message",
             "run_item",

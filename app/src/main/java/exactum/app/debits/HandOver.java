@@ -14,6 +14,7 @@ import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.util.Map;
 import java.util.Optional;
+import org.springframework.http.MediaType;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import org.springframework.web.client.RestClientException;
@@ -118,7 +119,11 @@ public class HandOver {
         files.content(business, file.id(), content);
         JsonNode answer;
         try {
-            answer = outside.postFile(bank.of(run).profile().debitUrl(), Map.of(), content.toByteArray());
+            answer = outside.postFile(
+                    bank.of(run).profile().debitUrl(),
+                    Map.of(),
+                    MediaType.APPLICATION_XML_VALUE,
+                    content.toByteArray());
         } catch (RestClientException noAnswer) {
             throw new Refusal(
                     "debit.unreachable",

@@ -157,7 +157,8 @@ class DebitOwners {
                                 b.profile().cutOff(),
                                 false,
                                 1,
-                                settings.standinsAddress() + "/bank/api/debits"),
+                                settings.standinsAddress() + "/bank/api/debits",
+                                settings.standinsAddress() + "/bank/api/transfers"),
                         b.revision()));
     }
 

@@ -9,7 +9,9 @@ import exactum.core.document.TaxedLine;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.DocumentId;
 import exactum.core.money.Money;
+import java.math.BigDecimal;
 import java.util.List;
+import java.util.Map;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -63,6 +65,19 @@ public class CreditDocument {
     @Transactional(readOnly = true)
     public Draft byAmount(BusinessId business, DocumentId id, Money amount, Particulars.Then then, String why) {
         return draft(business, documents.get(business, id), List.of(), Particulars.Back.of(amount.minor(), then), why);
+    }
+
+    /** A credit note over quantities of its lines, by their places. */
+    @Transactional(readOnly = true)
+    public Draft byLines(
+            BusinessId business, DocumentId id, Map<Integer, BigDecimal> lines, Particulars.Then then, String why) {
+        Crediting.Credit credit = Crediting.byLines(creditables.of(business, id), lines);
+        return draft(
+                business,
+                documents.get(business, id),
+                credit.lines().stream().map(TaxedLine::line).toList(),
+                Particulars.Back.of(null, then),
+                why);
     }
 
     /** A credit note on a document as it begins: the same price mode, currency, period and references. */

@@ -54,7 +54,7 @@ class PartsPage {
         model.addAttribute(
                 "bars",
                 new TieOutBars(
-                        "sales 1,413.20",
+                        List.of(new TieOutBars.Part(0, 1_190, "sales 1,413.20", "in", true)),
                         List.of(
                                 new TieOutBars.Part(0, 1_140, "bank line, 1,365.88", "bank", true),
                                 new TieOutBars.Part(1_140, 39, "fees", "fee", true),

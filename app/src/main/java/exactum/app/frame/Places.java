@@ -31,6 +31,8 @@ final class Places {
             new Place(Station.COLLECT, "Came back", "/came-back"),
             new Place(Station.COLLECT, "Card runs", "/card-runs"),
             new Place(Station.COLLECT, "Card payments", "/card-payments"),
+            new Place(Station.COLLECT, "Refunds", "/refunds"),
+            new Place(Station.COLLECT, "Chargebacks", "/chargebacks"),
             new Place(Station.COLLECT, "Notices", "/notices"),
             new Place(Station.BANK, "Statements", "/statements"),
             new Place(Station.BANK, "Payouts", "/payouts"),
@@ -42,8 +44,8 @@ final class Places {
             new Place(Station.BOOKS, "Entries", "/ledger/entries"),
             new Place(Station.BOOKS, "Second person", "/approvals"),
             new Place(Station.BOOKS, "Audit", "/audit"));
-    private static final Map<String, String> UNDER =
-            Map.of("/bank-lines", "/unmatched", "/drafts", "/invoices", "/standing", "/recurring");
+    private static final Map<String, String> UNDER = Map.of(
+            "/bank-lines", "/unmatched", "/drafts", "/invoices", "/standing", "/recurring", "/held-money", "/payments");
 
     private Places() {}
 

@@ -7,6 +7,7 @@ import exactum.app.business.Business;
 import exactum.app.business.FindBusinesses;
 import exactum.app.cardruns.CardWork;
 import exactum.app.cards.AskProcessor;
+import exactum.app.chargebacks.TakeInChargebacks;
 import exactum.app.daysheet.Troubles;
 import exactum.app.debits.DebitWork;
 import exactum.app.installation.PlayDays;
@@ -39,6 +40,7 @@ public class DailyWork implements PlayDays.DayWork {
     private final FindBusinesses businesses;
     private final FindSetup setup;
     private final AskProcessor ask;
+    private final TakeInChargebacks chargebacks;
     private final ImportPayouts payouts;
     private final ImportStatements statements;
     private final SelfMatching selfMatching;
@@ -51,6 +53,7 @@ public class DailyWork implements PlayDays.DayWork {
             FindBusinesses businesses,
             FindSetup setup,
             AskProcessor ask,
+            TakeInChargebacks chargebacks,
             ImportPayouts payouts,
             ImportStatements statements,
             SelfMatching selfMatching,
@@ -61,6 +64,7 @@ public class DailyWork implements PlayDays.DayWork {
         this.businesses = businesses;
         this.setup = setup;
         this.ask = ask;
+        this.chargebacks = chargebacks;
         this.payouts = payouts;
         this.statements = statements;
         this.selfMatching = selfMatching;
@@ -89,7 +93,10 @@ public class DailyWork implements PlayDays.DayWork {
     public void takeIn(BusinessId business) {
         guarded(business, "Card payments", CARDS, () -> ask.askAll(business));
         for (ProcessorAccount p : setup.processors(business))
-            guarded(business, p.name(), p.id().value(), () -> payouts.fetch(p));
+            guarded(business, p.name(), p.id().value(), () -> {
+                chargebacks.fetch(p);
+                payouts.fetch(p);
+            });
         for (BankAccount a : setup.bankAccounts(business))
             guarded(business, a.name(), a.id().value(), () -> statements.fetch(business, a));
         guarded(business, "Status reports", REPORTS, () -> debits.takeIn(business));

@@ -56,6 +56,13 @@ public class Ledger {
         pending.entries.computeIfAbsent(business, b -> new ArrayList<>()).addAll(entries);
     }
 
+    /** What was booked in the transaction that is open, in order; it is written as the transaction ends. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public List<Entry> booked(BusinessId business) {
+        var pending = (Pending) TransactionSynchronizationManager.getResource(this);
+        return pending == null ? List.of() : List.copyOf(pending.entries.getOrDefault(business, List.of()));
+    }
+
     private final class Pending implements TransactionSynchronization {
         private final Map<BusinessId, List<Entry>> entries = new LinkedHashMap<>();
 

@@ -29,6 +29,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.stream.Stream;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.impl.DSL;
@@ -51,6 +52,29 @@ class LedgerStore implements FindBooks {
                 .and(ACCOUNT.ROLE.isNotNull())
                 .fetchMap(ACCOUNT.ROLE, ACCOUNT.CODE);
         return new Accounts(byRole);
+    }
+
+    Map<AccountCode, String> names(BusinessId business) {
+        return db.select(ACCOUNT.CODE, ACCOUNT.NAME)
+                .from(ACCOUNT)
+                .where(ACCOUNT.BUSINESS_ID.eq(business))
+                .fetchMap(ACCOUNT.CODE, ACCOUNT.NAME);
+    }
+
+    /** The entries of sources, and those that undid them. */
+    List<EntryId> idsOfSources(BusinessId business, Collection<UUID> sources) {
+        List<EntryId> own = db.select(ENTRY.ID)
+                .from(ENTRY)
+                .where(ENTRY.BUSINESS_ID.eq(business))
+                .and(ENTRY.EVENT.in(Event.values()))
+                .and(ENTRY.SOURCE_ID.in(sources))
+                .fetch(ENTRY.ID);
+        List<EntryId> undoing = db.select(ENTRY.ID)
+                .from(ENTRY)
+                .where(ENTRY.BUSINESS_ID.eq(business))
+                .and(ENTRY.REVERSES.in(own))
+                .fetch(ENTRY.ID);
+        return Stream.concat(own.stream(), undoing.stream()).distinct().toList();
     }
 
     @Override

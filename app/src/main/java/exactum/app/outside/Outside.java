@@ -30,6 +30,7 @@ public class Outside {
     private static final int MOST_BYTES = 32 << 20;
     private static final Duration CONNECT = Duration.ofSeconds(3);
     private static final int ANSWER_SECONDS = 10;
+    private static final int MOST_WORDS = 160;
     private final OutsideAddresses addresses;
     private final HttpClient http;
     private final JsonMapper json;
@@ -61,8 +62,8 @@ public class Outside {
     }
 
     /** Posts a file and answers the JSON that comes back. */
-    public JsonNode postFile(String address, Map<String, String> headers, byte[] file) {
-        return read(call("POST", address, headers, MediaType.APPLICATION_XML_VALUE, file));
+    public JsonNode postFile(String address, Map<String, String> headers, String type, byte[] file) {
+        return read(call("POST", address, headers, type, file));
     }
 
     /** A text of the answer that must be there. */
@@ -101,8 +102,17 @@ public class Outside {
             request.method(method, HttpRequest.BodyPublishers.ofByteArray(body))
                     .setHeader(HttpHeaders.CONTENT_TYPE, type);
         HttpResponse<byte[]> answer = awaited(http.sendAsync(request.build(), head -> new LimitedBytes(MOST_BYTES)));
-        if (answer.statusCode() / 100 != 2) throw new Refused(answer.statusCode());
+        if (answer.statusCode() / 100 != 2) throw new Refused(answer.statusCode(), why(answer.body()));
         return answer.body();
+    }
+
+    /** The words of a problem by RFC 9457; empty where there are none. */
+    private String why(byte[] problem) {
+        try {
+            return CleanText.harmless(json.readTree(problem).path("detail").asString(""), MOST_WORDS);
+        } catch (JacksonException none) {
+            return "";
+        }
     }
 
     /** The whole answer, in time. */
@@ -132,10 +142,17 @@ public class Outside {
     /** Another status than one of success. */
     public static final class Refused extends RestClientException {
         private final int status;
+        private final String why;
 
-        public Refused(int status) {
-            super("answered with status " + status);
+        public Refused(int status, String why) {
+            super("answered with status " + status + (why.isEmpty() ? "" : ": " + why));
             this.status = status;
+            this.why = why;
+        }
+
+        /** The reason that came with it, or empty. */
+        public String why() {
+            return why;
         }
 
         public int status() {

@@ -1,6 +1,7 @@
 package exactum.app.payouts;
 
 import exactum.app.daysheet.Wanted;
+import exactum.core.bank.PayoutReport;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.PayoutId;
 import exactum.core.ids.ProcessorId;
@@ -27,10 +28,24 @@ public interface FindPayouts {
     /** The lines that the books do not explain in full. */
     List<PayoutLine> openLines(BusinessId business, PayoutId payout, int most);
 
-    /** Fees of its own, and the sum of the fees of its sales. */
-    Fees fees(BusinessId business, PayoutId payout);
+    /** The fees that belong to none of its other lines, so many at most. */
+    List<PayoutLine> ownFees(BusinessId business, PayoutId payout, int most);
 
-    record Fees(Money ofSales, List<PayoutLine> own) {}
+    /** What it is made of. */
+    List<PayoutReport.Part> composition(BusinessId business, Payout payout);
+
+    /** Whose sales are in it, and what they were paid with. */
+    Payers payers(BusinessId business, PayoutId payout);
+
+    /**
+     * How many customers paid, and with what.
+     *
+     * @param count of customers whose sales the books have
+     */
+    record Payers(int count, List<Method> methods) {}
+
+    /** A kind of card with how many sales; the name is empty for sales that the books do not have. */
+    record Method(String name, int count) {}
 
     /** A line of which something was unexplained at the end of a day. */
     record Then(PayoutId payout, String words, LocalDate since, Money left) {}

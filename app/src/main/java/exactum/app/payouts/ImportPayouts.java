@@ -2,6 +2,7 @@ package exactum.app.payouts;
 
 import exactum.app.audit.Audit;
 import exactum.app.cards.Connections;
+import exactum.app.chargebacks.TakeInChargebacks;
 import exactum.app.installation.Settings;
 import exactum.app.ledger.FindBooks;
 import exactum.app.ledger.Ledger;
@@ -13,9 +14,11 @@ import exactum.app.waiting.Wait;
 import exactum.core.bank.PayoutReport;
 import exactum.core.bank.WaitingKind;
 import exactum.core.card.NoAnswer;
+import exactum.core.card.ProcessorPort;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.PayoutId;
 import exactum.core.ids.ProcessorId;
+import exactum.core.money.Money;
 import exactum.core.money.Valued;
 import exactum.core.problem.Refusal;
 import exactum.formats.LimitedInput;
@@ -33,6 +36,7 @@ public class ImportPayouts {
     private final FindSetup setup;
     private final Processors processors;
     private final PayoutStore payouts;
+    private final TakeInChargebacks chargebacks;
     private final MatchPayout match;
     private final Wait wait;
     private final FindBooks books;
@@ -46,6 +50,7 @@ public class ImportPayouts {
             FindSetup setup,
             Processors processors,
             PayoutStore payouts,
+            TakeInChargebacks chargebacks,
             MatchPayout match,
             Wait wait,
             FindBooks books,
@@ -57,6 +62,7 @@ public class ImportPayouts {
         this.setup = setup;
         this.processors = processors;
         this.payouts = payouts;
+        this.chargebacks = chargebacks;
         this.match = match;
         this.wait = wait;
         this.books = books;
@@ -128,9 +134,36 @@ public class ImportPayouts {
                 payouts.insert(processor, report, books.periods(business).countsOn(report.salesOn()));
         stored.ifPresent(id -> {
             onItsWay(processor, report, id);
-            match.matchSales(business, id);
+            contested(processor, report);
+            match.matchKnown(business, id);
         });
         return stored;
+    }
+
+    /** Chargebacks that the processor did not tell of before. */
+    private void contested(ProcessorAccount processor, PayoutReport report) {
+        for (PayoutReport.Line line : report.lines()) {
+            if (line.kind() != PayoutReport.Kind.CHARGEBACK || line.named().isEmpty()) continue;
+            Money alone = Money.sum(
+                    report.currency(),
+                    report.lines().stream()
+                            .filter(l -> l.kind() == PayoutReport.Kind.FEE
+                                    && l.reference().equals(line.named()))
+                            .map(PayoutReport.Line::fee)
+                            .toList());
+            Money fee = line.fee().isNegative() ? alone : line.fee().plus(alone);
+            chargebacks.told(
+                    processor,
+                    new ProcessorPort.Chargeback(
+                            line.named(),
+                            line.saleReference(),
+                            line.gross().abs(),
+                            fee,
+                            line.description(),
+                            line.occurredOn(),
+                            null,
+                            line.gross().isNegative() ? ProcessorPort.Contest.OPEN : ProcessorPort.Contest.WON));
+        }
     }
 
     private void onItsWay(ProcessorAccount processor, PayoutReport report, PayoutId id) {

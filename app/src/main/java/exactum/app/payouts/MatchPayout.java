@@ -3,8 +3,8 @@ package exactum.app.payouts;
 import exactum.app.bank.LineRef;
 import exactum.app.bank.Match;
 import exactum.app.bank.Part;
-import exactum.app.cards.SalesTaken;
 import exactum.app.setup.FindSetup;
+import exactum.app.waiting.AwaitsPayout;
 import exactum.app.web.NotHere;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.PayoutId;
@@ -12,6 +12,8 @@ import exactum.core.ids.WaitingId;
 import exactum.core.ledger.AccountCode;
 import exactum.core.money.Money;
 import exactum.core.problem.Refusal;
+import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -22,7 +24,7 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Matches the lines of payouts to the sales that wait for them; a sale is in one payout, once. */
+/** Matches the lines of payouts to what waits for them; each is in one payout, once. */
 @Component
 public class MatchPayout {
     private static final int PAGE = 5_000;
@@ -38,39 +40,53 @@ public class MatchPayout {
         this.match = match;
     }
 
-    /** Matches every line whose sale agrees to the cent. */
+    /** Matches every line that the books agree with to the cent, and lets what is held back wait for its release. */
     @Transactional(propagation = Propagation.MANDATORY)
-    public void matchSales(BusinessId business, PayoutId payout) {
+    public void matchKnown(BusinessId business, PayoutId payout) {
         int from = 1;
         for (List<PayoutLine> page; !(page = payouts.lines(business, payout, from, PAGE)).isEmpty(); from += PAGE)
-            matchSales(business, page);
+            matchKnown(business, page);
+        holdBack(business, payout);
     }
 
-    /** A sale that is taken in after its payout was read is matched at once. */
+    /** What is taken in after its payout was read is matched at once. */
     @EventListener
     @Transactional(propagation = Propagation.MANDATORY)
-    void salesTaken(SalesTaken taken) {
-        List<String> references =
-                taken.sales().stream().map(SalesTaken.Sale::reference).toList();
-        matchSales(taken.business(), lines.openOf(taken.business(), taken.processor(), references));
+    void awaited(AwaitsPayout awaits) {
+        matchKnown(awaits.business(), lines.openOf(awaits.business(), awaits.processor(), awaits.references()));
     }
 
-    private void matchSales(BusinessId business, List<PayoutLine> page) {
-        Map<LineRef, WaitingId> whole = new LinkedHashMap<>();
+    private void matchKnown(BusinessId business, List<PayoutLine> page) {
+        Map<LineRef, List<WaitingId>> whole = new LinkedHashMap<>();
         Set<WaitingId> taken = new HashSet<>();
         for (PayoutLine line : page) {
-            PayoutLine.Sale sale = line.sale();
-            boolean agrees = sale != null
-                    && !line.isEven()
-                    && sale.otherPayout() == null
-                    && sale.left().equals(line.left())
-                    && sale.amount().equals(line.gross());
-            if (agrees && taken.add(sale.waiting())) whole.put(new LineRef.OfPayout(line.id()), sale.waiting());
+            if (!line.agrees()) continue;
+            List<WaitingId> items = items(line.known());
+            if (Collections.disjoint(taken, items)) {
+                taken.addAll(items);
+                whole.put(new LineRef.OfPayout(line.id()), items);
+            }
         }
         match.matchWhole(business, whole);
     }
 
-    /** Books what one press can: fees of their own, and fees of sales that differ from the books. Pressing twice books once. */
+    private static List<WaitingId> items(PayoutLine.Known known) {
+        return known.fee() == null
+                ? List.of(known.waiting())
+                : List.of(known.waiting(), known.fee().waiting());
+    }
+
+    private void holdBack(BusinessId business, PayoutId id) {
+        Payout payout = payouts.find(business, id).orElseThrow();
+        for (PayoutLine line : lines.heldBack(business, id)) {
+            match.match(
+                    business,
+                    new LineRef.OfPayout(line.id()),
+                    List.of(new Part.Reserve(payout.processor(), line.named(), line.left())));
+        }
+    }
+
+    /** Books what one press can: fees of their own, and fees that differ from the books. Pressing twice books once. */
     @Transactional
     public void bookFees(BusinessId business, PayoutId id) {
         Payout payout = payouts.find(business, id).orElseThrow(NotHere::new);
@@ -82,11 +98,15 @@ public class MatchPayout {
     }
 
     private static List<Part> parts(PayoutLine line, AccountCode fees) {
-        if (!line.isSale()) return List.of(new Part.ToAccount(fees, line.left()));
-        Money waits = line.sale().left();
-        return List.of(
-                new Part.Waiting(line.sale().waiting(), waits),
-                new Part.ToAccount(fees, line.left().minus(waits)));
+        PayoutLine.Known known = line.known();
+        if (known == null) return List.of(new Part.ToAccount(fees, line.left()));
+        var parts = new ArrayList<Part>();
+        parts.add(new Part.Waiting(known.waiting(), known.left()));
+        if (known.fee() != null)
+            parts.add(new Part.Waiting(known.fee().waiting(), known.fee().left()));
+        Money rest = line.left().minus(known.waits());
+        if (!rest.isZero()) parts.add(new Part.ToAccount(fees, rest));
+        return parts;
     }
 
     /** Books what is unexplained of one line to an account that a person chose. */

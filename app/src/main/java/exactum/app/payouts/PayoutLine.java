@@ -1,5 +1,6 @@
 package exactum.app.payouts;
 
+import exactum.core.bank.PayoutReport.Kind;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.MeansId;
 import exactum.core.ids.PayoutId;
@@ -7,81 +8,138 @@ import exactum.core.ids.PayoutLineId;
 import exactum.core.ids.WaitingId;
 import exactum.core.money.Money;
 import java.time.LocalDate;
+import java.util.UUID;
 
 /**
  * A line of a payout.
  *
- * @param fee what the processor keeps of it, positive
+ * @param saleReference the sale that it belongs to, or empty
+ * @param reference the processor's own, or empty
+ * @param gross before the fee; below zero where money went back or is held
+ * @param fee what the processor keeps of it; below zero where it gives some back
  * @param amount gross less fee
  * @param left what of it the books do not explain
- * @param sale the sale of the books that it names, or null
+ * @param known what waits for it in the books, or null
  */
 public record PayoutLine(
         PayoutLineId id,
         PayoutId payout,
         int lineNo,
-        boolean isSale,
+        Kind kind,
         LocalDate on,
         String saleReference,
+        String reference,
         String description,
         Money gross,
         Money fee,
         Money amount,
         Money left,
-        Sale sale) {
+        Known known) {
 
     /**
-     * The sale that a line names, as the books have it.
+     * What the books have for a line.
      *
      * @param waiting what waits for the payout
+     * @param source what made it wait
+     * @param gross what it comes to before fees
      * @param left what of it still waits
+     * @param fee what of a fee waits beside it, or null
+     * @param means the payment that it is of, or null
      * @param otherPayout the reference of another payout that has it already, or null
      */
-    public record Sale(
+    public record Known(
+            WaitingId waiting,
+            UUID source,
+            Money gross,
+            Money left,
+            Fee fee,
             MeansId means,
             CustomerId customer,
             String customerName,
-            Money amount,
-            Money fee,
-            WaitingId waiting,
-            Money left,
-            String otherPayout) {}
+            String otherPayout) {
+        /** All that waits. */
+        Money waits() {
+            return fee == null ? left : left.plus(fee.left());
+        }
+
+        /** The fee as the books have it, where nothing of it is matched yet. */
+        Money booked() {
+            return gross.minus(waits());
+        }
+    }
+
+    /** A fee that waits by itself. */
+    public record Fee(WaitingId waiting, Money left) {}
 
     public boolean isEven() {
         return left.isZero();
     }
 
-    /** Whether one press can book what the books do not have: a fee of its own, or a fee of a sale that differs. */
+    public boolean isSale() {
+        return kind == Kind.SALE;
+    }
+
+    /** Whether what waits in the books comes to what is left of it. */
+    boolean agrees() {
+        return isOpenWith() && known.waits().equals(left);
+    }
+
+    /** Whether the books have it, in no other payout, and it comes to the same before fees. */
+    private boolean isOpenWith() {
+        return !isEven()
+                && known != null
+                && known.otherPayout() == null
+                && !known.left().isZero()
+                && known.gross().equals(gross);
+    }
+
+    /** Whether one press can book what the books do not have: a fee of its own, or a fee that differs. */
     public boolean isBookable() {
         if (isEven()) return false;
-        if (!isSale) return true;
-        return sale != null
-                && sale.otherPayout() == null
-                && sale.left().isPositive()
-                && sale.amount().equals(gross);
+        return kind == Kind.FEE && known == null || isOpenWith();
+    }
+
+    /** Whether it is a payment that nobody knows of. */
+    public boolean isToPlace() {
+        return isSale() && !isEven() && known == null;
     }
 
     /** By how much the books differ from it: what is left of it, less what waits in the books for it. */
     public Money off() {
-        return isEven() || sale == null ? left : left.minus(sale.left());
+        return isEven() || known == null || known.otherPayout() != null ? left : left.minus(known.waits());
     }
 
     /** Whose it is, or what it is. */
     public String whose() {
-        return sale == null ? description : sale.customerName();
+        return known == null || known.customerName().isEmpty() ? description : known.customerName();
+    }
+
+    /** Its own reference, or the sale's. */
+    public String named() {
+        return reference.isEmpty() ? saleReference : reference;
     }
 
     /** What its difference is called; empty where there is none. */
     public String difference() {
         if (isEven()) return "";
-        if (!isSale) return "“%s”, a fee the books do not have".formatted(description);
-        if (sale == null) return "sale %s, which the books do not have".formatted(saleReference);
-        if (sale.otherPayout() != null)
-            return "sale %s, which payout %s has already".formatted(saleReference, sale.otherPayout());
-        if (!sale.amount().equals(gross))
-            return "sale %s of %s, which is %s in the books"
-                    .formatted(saleReference, gross.text(), sale.amount().text());
-        return "the fee of sale %s, which is %s in the books"
-                .formatted(saleReference, sale.fee().text());
+        if (known == null) return unknown();
+        if (known.otherPayout() != null)
+            return "%s %s, which payout %s has already".formatted(kind.words(), named(), known.otherPayout());
+        if (known.left().isZero())
+            return "%s %s, which nothing in the books waits for any more".formatted(kind.words(), named());
+        if (!known.gross().equals(gross))
+            return "%s %s of %s, which is %s in the books"
+                    .formatted(
+                            kind.words(), named(), gross.text(), known.gross().text());
+        return "the fee of %s %s, which is %s in the books"
+                .formatted(kind.words(), named(), known.booked().text());
+    }
+
+    private String unknown() {
+        return switch (kind) {
+            case FEE -> "“%s”, a fee the books do not have".formatted(description);
+            case CORRECTION -> "“%s”, a correction the books do not have".formatted(description);
+            default -> "%s %s, which the books do not have".formatted(kind.words(), named());
+        };
     }
 }

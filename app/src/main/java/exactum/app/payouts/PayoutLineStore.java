@@ -3,6 +3,7 @@ package exactum.app.payouts;
 import static exactumdb.Tables.PAYOUT_LINE;
 
 import exactum.app.database.IdArray;
+import exactum.core.bank.PayoutReport;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.MeansId;
@@ -23,19 +24,20 @@ import org.jooq.Record;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 
-/** The lines of payouts in the database, each with the sale that it names. */
+/** The lines of payouts in the database, each with what waits for it in the books. */
 @Component
 class PayoutLineStore {
     private static final String LINES = """
-            select l.id, l.payout_id, l.line_no, l.kind, l.occurred_on, l.sale_ref, l.description, l.currency, l.gross_minor, l.fee_minor, l.amount_minor, l.left_minor,
-                   r.means_id, m.customer_id, c.name, m.currency as sale_currency, m.amount_minor as sale_minor, r.fee_minor as sale_fee_minor, w.id as waiting_id, w.left_minor as waiting_left,
+            select l.id, l.payout_id, l.line_no, l.kind, l.occurred_on, coalesce(l.sale_ref, '') as sale_ref, coalesce(l.line_ref, '') as line_ref, l.description, l.currency, l.gross_minor, l.fee_minor, l.amount_minor, l.left_minor,
+                   w.id as waiting_id, w.source_id, w.currency as known_currency, w.gross_minor as known_gross, w.left_minor as known_left, f.id as fee_id, f.left_minor as fee_left,
+                   w.means_id, w.customer_id, coalesce(c.name, '') as name,
                    (select o2.reference from match x join payout_line l2 on l2.business_id = x.business_id and l2.id = x.payout_line_id join payout o2 on o2.business_id = l2.business_id and o2.id = l2.payout_id
-                     where x.business_id = w.business_id and x.waiting_id = w.id and x.undone_at is null and x.payout_line_id <> l.id limit 1) as other_payout
+                     where l.left_minor <> 0 and x.business_id = w.business_id and x.waiting_id = w.id and x.undone_at is null and x.payout_line_id <> l.id limit 1) as other_payout
               from payout_line l join payout o on o.business_id = l.business_id and o.id = l.payout_id
-              left join receipt r on r.business_id = l.business_id and r.processor_id = o.processor_id and r.sale_ref = l.sale_ref
-              left join means m on m.business_id = r.business_id and m.id = r.means_id
-              left join customer c on c.business_id = m.business_id and c.id = m.customer_id
-              left join waiting w on w.business_id = r.business_id and w.means_id = r.means_id and w.kind = 'card sale'
+              left join waiting w on w.business_id = l.business_id and w.processor_id = o.processor_id and w.processor_ref = l.waits_ref and w.kind = l.waits_as
+              left join customer c on c.business_id = w.business_id and c.id = w.customer_id
+              left join lateral (select f.id, f.left_minor from waiting f where l.kind <> 'sale' and l.fee_minor <> 0 and l.left_minor <> 0 and f.business_id = l.business_id and f.processor_id = o.processor_id and f.processor_ref = l.line_ref
+                                    and f.kind = 'processor fee' and f.id <> w.id and f.left_minor <> 0 and (f.left_minor > 0) = (l.fee_minor < 0) order by f.id limit 1) f on true
              where l.business_id = {0} and {1} order by l.payout_id, l.line_no limit {2}
             """;
     private static final String AS_OF = """
@@ -58,14 +60,24 @@ class PayoutLineStore {
                 .map(PayoutLineStore::line);
     }
 
-    /** The open lines that name one of the processor's sales. */
-    List<PayoutLine> openOf(BusinessId business, ProcessorId processor, List<String> saleReferences) {
+    /** The open lines that name something of the processor's. */
+    List<PayoutLine> openOf(BusinessId business, ProcessorId processor, List<String> references) {
         return list(
                 business,
                 DSL.sql(
-                        "o.processor_id = {0} and l.sale_ref = any({1}) and l.left_minor <> 0",
-                        DSL.val(processor.value()), DSL.val(saleReferences.toArray(String[]::new))),
-                10 * saleReferences.size());
+                        "o.processor_id = {0} and l.waits_ref = any({1}) and l.left_minor <> 0",
+                        DSL.val(processor.value()), DSL.val(references.toArray(String[]::new))),
+                10 * references.size());
+    }
+
+    /** What a payout holds back, and nobody said yet where that waits. */
+    List<PayoutLine> heldBack(BusinessId business, PayoutId payout) {
+        return list(
+                business,
+                DSL.sql(
+                        "l.payout_id = {0} and l.kind = 'reserve' and l.gross_minor < 0 and l.left_minor = l.amount_minor",
+                        DSL.val(payout.value())),
+                Integer.MAX_VALUE);
     }
 
     /** The lines, none of which anybody else can match until the transaction ends. */
@@ -108,28 +120,35 @@ class PayoutLineStore {
                 new PayoutLineId(r.get("id", UUID.class)),
                 new PayoutId(r.get("payout_id", UUID.class)),
                 r.get("line_no", Integer.class),
-                r.get("kind", String.class).equals("sale"),
+                PayoutReport.Kind.of(r.get("kind", String.class)),
                 r.get("occurred_on", LocalDate.class),
                 r.get("sale_ref", String.class),
+                r.get("line_ref", String.class),
                 r.get("description", String.class),
                 Money.ofMinor(c, r.get("gross_minor", Long.class)),
                 Money.ofMinor(c, r.get("fee_minor", Long.class)),
                 Money.ofMinor(c, r.get("amount_minor", Long.class)),
                 Money.ofMinor(c, r.get("left_minor", Long.class)),
-                sale(r));
+                known(r));
     }
 
-    private static PayoutLine.Sale sale(Record r) {
-        if (r.get("means_id") == null || r.get("waiting_id") == null) return null;
-        String c = r.get("sale_currency", String.class);
-        return new PayoutLine.Sale(
-                new MeansId(r.get("means_id", UUID.class)),
-                new CustomerId(r.get("customer_id", UUID.class)),
-                r.get("name", String.class),
-                Money.ofMinor(c, r.get("sale_minor", Long.class)),
-                Money.ofMinor(c, r.get("sale_fee_minor", Long.class)),
+    private static PayoutLine.Known known(Record r) {
+        if (r.get("waiting_id") == null) return null;
+        String c = r.get("known_currency", String.class);
+        UUID fee = r.get("fee_id", UUID.class);
+        UUID means = r.get("means_id", UUID.class);
+        UUID customer = r.get("customer_id", UUID.class);
+        return new PayoutLine.Known(
                 new WaitingId(r.get("waiting_id", UUID.class)),
-                Money.ofMinor(c, r.get("waiting_left", Long.class)),
+                r.get("source_id", UUID.class),
+                Money.ofMinor(c, r.get("known_gross", Long.class)),
+                Money.ofMinor(c, r.get("known_left", Long.class)),
+                fee == null
+                        ? null
+                        : new PayoutLine.Fee(new WaitingId(fee), Money.ofMinor(c, r.get("fee_left", Long.class))),
+                means == null ? null : new MeansId(means),
+                customer == null ? null : new CustomerId(customer),
+                r.get("name", String.class),
                 r.get("other_payout", String.class));
     }
 }

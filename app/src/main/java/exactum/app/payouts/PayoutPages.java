@@ -12,6 +12,7 @@ import exactum.app.setup.ProcessorAccount;
 import exactum.app.trail.Trails;
 import exactum.app.web.FileName;
 import exactum.app.web.NotHere;
+import exactum.core.bank.PayoutReport;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.MatchId;
 import exactum.core.ids.PayoutId;
@@ -34,6 +35,7 @@ import org.springframework.web.multipart.MultipartFile;
 @Controller
 class PayoutPages {
     private static final int SHOWN = 200;
+    private static final int OWN_FEES = 20;
     private final FindPayouts payouts;
     private final FindMatches matches;
     private final ImportPayouts imports;
@@ -112,7 +114,10 @@ class PayoutPages {
                 Money.sum(
                         payout.off().currency(),
                         bookable.stream().map(PayoutLine::off).toList()));
-        model.addAttribute("bars", TieOutBars.of(payout, payouts.fees(business, id)));
+        List<PayoutReport.Part> composition = payouts.composition(business, payout);
+        model.addAttribute("composition", composition);
+        model.addAttribute("payers", payouts.payers(business, id));
+        model.addAttribute("bars", TieOutBars.of(payout, composition, payouts.ownFees(business, id, OWN_FEES)));
         model.addAttribute("accounts", open.isEmpty() ? List.of() : accounts.forLines(business));
         model.addAttribute("trail", trails.ofPayout(business, id));
         model.addAttribute("before", from > 1 ? Math.max(1, from - SHOWN) : 0);

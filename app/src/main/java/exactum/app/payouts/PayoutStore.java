@@ -1,7 +1,7 @@
 package exactum.app.payouts;
 
 import static exactumdb.Tables.PAYOUT;
-import static exactumdb.Tables.PAYOUT_LINE;
+import static exactumdb.Tables.PAYOUT_PART;
 
 import exactum.app.database.CopyRows;
 import exactum.app.database.Ids;
@@ -15,16 +15,17 @@ import exactum.core.ids.PayoutLineId;
 import exactum.core.ids.ProcessorId;
 import exactum.core.money.Money;
 import exactumdb.tables.records.PayoutLineRecord;
+import exactumdb.tables.records.PayoutPartRecord;
 import java.time.LocalDate;
+import java.util.Comparator;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.stream.IntStream;
 import org.jooq.DSLContext;
-import org.jooq.Field;
 import org.jooq.QueryPart;
 import org.jooq.Record;
+import org.jooq.Result;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 
@@ -32,16 +33,14 @@ import org.springframework.stereotype.Component;
 @Component
 class PayoutStore implements FindPayouts {
     private static final String PAYOUTS = """
-            select p.id, p.processor_id, a.name, p.reference, p.sales_on, p.arrives_on, p.currency, p.gross_minor, p.fees_minor, p.net_minor, p.lines, s.sales, l.off_minor, l.open_lines, landed.bank_line_id
+            select p.id, p.processor_id, a.name, p.reference, p.sales_on, p.arrives_on, p.currency, p.gross_minor, p.fees_minor, p.net_minor, p.lines, p.sales, l.off_minor, l.open_lines, landed.bank_line_id
               from payout p join processor_account a on a.business_id = p.business_id and a.id = p.processor_id
-              join lateral (select count(*) filter (where kind = 'sale')::int as sales from payout_line l where l.business_id = p.business_id and l.payout_id = p.id) s on true
               join lateral (select coalesce(sum(l.left_minor - coalesce(w.left_minor, 0)), 0)::bigint as off_minor, count(*)::int as open_lines
                               from payout_line l
-                              left join receipt r on r.business_id = l.business_id and r.processor_id = p.processor_id and r.sale_ref = l.sale_ref
-                              left join waiting w on w.business_id = r.business_id and w.means_id = r.means_id and w.kind = 'card sale'
+                              left join waiting w on w.business_id = l.business_id and w.processor_id = p.processor_id and w.processor_ref = l.waits_ref and w.kind = l.waits_as
                              where l.business_id = p.business_id and l.payout_id = p.id and l.left_minor <> 0) l on true
               left join lateral (select m.bank_line_id from waiting w join match m on m.business_id = w.business_id and m.waiting_id = w.id and m.undone_at is null
-                                  where w.business_id = p.business_id and w.kind = 'payout' and w.source_id = p.id and w.left_minor = 0 limit 1) landed on true
+                                  where w.business_id = p.business_id and w.kind = 'payout' and w.source_id = p.id and w.left_minor = 0 order by m.id limit 1) landed on true
              where p.business_id = {0} and {1} order by {2} limit {3}
             """;
     private final DSLContext db;
@@ -68,6 +67,9 @@ class PayoutStore implements FindPayouts {
                 .set(PAYOUT.FEES_MINOR, report.fees().minor())
                 .set(PAYOUT.NET_MINOR, report.net().minor())
                 .set(PAYOUT.LINES, report.lines().size())
+                .set(PAYOUT.SALES, (int) report.lines().stream()
+                        .filter(l -> l.kind() == PayoutReport.Kind.SALE)
+                        .count())
                 .onConflictDoNothing()
                 .execute();
         if (inserted == 0) return Optional.empty();
@@ -77,7 +79,45 @@ class PayoutStore implements FindPayouts {
                         .mapToObj(i -> row(
                                 processor.business(), id, i + 1, report.lines().get(i)))
                         .toList());
+        CopyRows.into(
+                db,
+                report.composition().stream()
+                        .map(p -> part(processor.business(), id, p))
+                        .toList());
         return Optional.of(id);
+    }
+
+    private static PayoutPartRecord part(BusinessId business, PayoutId payout, PayoutReport.Part p) {
+        return new PayoutPartRecord()
+                .setBusinessId(business)
+                .setPayoutId(payout)
+                .setKind(p.kind().words())
+                .setOutward(p.out())
+                .setCount(p.count())
+                .setGrossMinor(p.gross().minor())
+                .setFeesMinor(p.fees().minor());
+    }
+
+    @Override
+    public List<PayoutLine> ownFees(BusinessId business, PayoutId payout, int most) {
+        return lines.list(business, DSL.sql("l.payout_id = {0} and l.kind = 'fee'", DSL.val(payout.value())), most);
+    }
+
+    @Override
+    public List<PayoutReport.Part> composition(BusinessId business, Payout payout) {
+        return db
+                .selectFrom(PAYOUT_PART)
+                .where(PAYOUT_PART.BUSINESS_ID.eq(business))
+                .and(PAYOUT_PART.PAYOUT_ID.eq(payout.id()))
+                .fetch(p -> new PayoutReport.Part(
+                        PayoutReport.Kind.of(p.getKind()),
+                        p.getOutward(),
+                        p.getCount(),
+                        payout.off().withMinor(p.getGrossMinor()),
+                        payout.off().withMinor(p.getFeesMinor())))
+                .stream()
+                .sorted(Comparator.comparing(PayoutReport.Part::kind).thenComparing(PayoutReport.Part::out))
+                .toList();
     }
 
     @Override
@@ -122,24 +162,21 @@ class PayoutStore implements FindPayouts {
     }
 
     @Override
-    public Fees fees(BusinessId business, PayoutId payout) {
-        Field<String> currency = PAYOUT.CURRENCY;
-        Record sales = db.select(
-                        currency,
-                        DSL.coalesce(DSL.sum(PAYOUT_LINE.FEE_MINOR), DSL.inline(0))
-                                .cast(Long.class))
-                .from(PAYOUT)
-                .leftJoin(PAYOUT_LINE)
-                .on(PAYOUT_LINE.BUSINESS_ID.eq(PAYOUT.BUSINESS_ID))
-                .and(PAYOUT_LINE.PAYOUT_ID.eq(PAYOUT.ID))
-                .and(PAYOUT_LINE.KIND.eq("sale"))
-                .where(PAYOUT.BUSINESS_ID.eq(business))
-                .and(PAYOUT.ID.eq(payout))
-                .groupBy(currency)
-                .fetchSingle();
-        return new Fees(
-                Money.ofMinor(sales.get(0, String.class), sales.get(1, Long.class)),
-                lines.list(business, DSL.sql("l.payout_id = {0} and l.kind = 'fee'", DSL.val(payout.value())), 20));
+    public Payers payers(BusinessId business, PayoutId payout) {
+        Result<Record> methods = db.fetch("""
+                        select coalesce(nullif(substring(r.source from '^(.*) ending '), ''), nullif(r.source, ''), '') as method, count(*)::int as n
+                          from payout_line l join payout o on o.business_id = l.business_id and o.id = l.payout_id
+                          left join receipt r on r.business_id = l.business_id and r.processor_id = o.processor_id and r.sale_ref = l.sale_ref
+                         where l.business_id = {0} and l.payout_id = {1} and l.kind = 'sale' group by 1 order by 2 desc, 1
+                        """, DSL.inline(business.value()), DSL.val(payout.value()));
+        int payers = db.fetchSingle("""
+                        select count(distinct w.customer_id)::int from payout_line l join payout o on o.business_id = l.business_id and o.id = l.payout_id
+                          join waiting w on w.business_id = l.business_id and w.processor_id = o.processor_id and w.processor_ref = l.waits_ref and w.kind = l.waits_as
+                         where l.business_id = {0} and l.payout_id = {1} and l.kind = 'sale'
+                        """, DSL.inline(business.value()), DSL.val(payout.value()))
+                .get(0, Integer.class);
+        return new Payers(
+                payers, methods.map(r -> new Method(r.get("method", String.class), r.get("n", Integer.class))));
     }
 
     @Override
@@ -175,14 +212,18 @@ class PayoutStore implements FindPayouts {
 
     private static PayoutLineRecord row(BusinessId business, PayoutId payout, int lineNo, PayoutReport.Line l) {
         long amount = l.gross().minus(l.fee()).minor();
+        WaitsAs waits = WaitsAs.of(l);
         return new PayoutLineRecord()
                 .setBusinessId(business)
                 .setId(new PayoutLineId(Ids.next()))
                 .setPayoutId(payout)
                 .setLineNo(lineNo)
-                .setKind(l.kind().name().toLowerCase(Locale.ROOT))
+                .setKind(l.kind().words())
                 .setOccurredOn(l.occurredOn())
                 .setSaleRef(l.saleReference().isEmpty() ? null : l.saleReference())
+                .setLineRef(l.reference().isEmpty() ? null : l.reference())
+                .setWaitsAs(waits == null ? null : waits.kind().words())
+                .setWaitsRef(waits == null ? null : waits.reference())
                 .setDescription(l.description())
                 .setCurrency(l.gross().currency().getCurrencyCode())
                 .setGrossMinor(l.gross().minor())

@@ -17,6 +17,9 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.apache.pdfbox.io.IOUtils;
+import org.apache.pdfbox.io.RandomAccessReadBuffer;
+import org.apache.pdfbox.multipdf.PDFMergerUtility;
 import org.springframework.stereotype.Component;
 import org.thymeleaf.ITemplateEngine;
 import org.thymeleaf.context.Context;
@@ -59,6 +62,20 @@ public class PdfPress {
                     .withProducer("Exactum")
                     .toStream(out)
                     .run();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        return out.toByteArray();
+    }
+
+    /** Several papers as one, in order. */
+    public byte[] joined(List<byte[]> papers) {
+        var out = new ByteArrayOutputStream();
+        var merger = new PDFMergerUtility();
+        papers.forEach(p -> merger.addSource(new RandomAccessReadBuffer(p)));
+        merger.setDestinationStream(out);
+        try {
+            merger.mergeDocuments(IOUtils.createMemoryOnlyStreamCache());
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }

@@ -16,6 +16,7 @@ import exactum.core.settlement.MeansKind;
 import exactum.core.settlement.TakeBack;
 import java.time.LocalDate;
 import java.util.Collection;
+import java.util.Currency;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -155,6 +156,15 @@ public interface FindPayments {
 
     /** The payment that so much can go back through: the one that it is or came by, else the newest of the customer's. */
     Optional<MeansId> through(BusinessId business, Held held, Money amount);
+
+    /** What can still go back through a payment. */
+    Money refundableThrough(BusinessId business, MeansId payment);
+
+    /** The payments of a customer through which something can still go back, the newest first. */
+    List<Payment> refundableOf(BusinessId business, CustomerId customer, Currency currency, int most);
+
+    /** The payment that a processor's sale is. */
+    Optional<Payment> ofSale(BusinessId business, ProcessorId processor, String sale);
 
     /** The security deposits that are held of a customer. */
     List<Credit> depositsOf(BusinessId business, CustomerId customer);

@@ -2,29 +2,19 @@ package exactum.app.settlement;
 
 import exactum.app.audit.Audit;
 import exactum.app.installation.BusinessClock;
-import exactum.app.ledger.Ledger;
-import exactum.app.waiting.NewWaiting;
-import exactum.app.waiting.Wait;
-import exactum.core.bank.WaitingKind;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.DocumentId;
-import exactum.core.ids.MeansId;
-import exactum.core.ledger.AccountCode;
-import exactum.core.ledger.AccountRole;
 import exactum.core.money.Money;
 import exactum.core.problem.Refusal;
 import exactum.core.settlement.Policy;
-import exactum.core.settlement.Refund;
-import java.time.LocalDate;
 import java.util.ArrayList;
-import java.util.List;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
 /**
  * What a person decides of money that lies with us: a security deposit, or the rest of a payment or a credit note. It settles an
- * invoice, or goes back by transfer and waits for its bank line. Whoever decides says what was left when they looked.
+ * invoice; whoever decides says what was left when they looked.
  */
 @Component
 public class HeldMoney {
@@ -32,29 +22,14 @@ public class HeldMoney {
     private final FindClaims claims;
     private final Claims hold;
     private final Settle settle;
-    private final GiveBack giveBack;
-    private final Wait wait;
-    private final Ledger ledger;
     private final BusinessClock clock;
     private final Audit audit;
 
-    HeldMoney(
-            PaymentStore payments,
-            FindClaims claims,
-            Claims hold,
-            Settle settle,
-            GiveBack giveBack,
-            Wait wait,
-            Ledger ledger,
-            BusinessClock clock,
-            Audit audit) {
+    HeldMoney(PaymentStore payments, FindClaims claims, Claims hold, Settle settle, BusinessClock clock, Audit audit) {
         this.payments = payments;
         this.claims = claims;
         this.hold = hold;
         this.settle = settle;
-        this.giveBack = giveBack;
-        this.wait = wait;
-        this.ledger = ledger;
         this.clock = clock;
         this.audit = audit;
     }
@@ -85,38 +60,6 @@ public class HeldMoney {
                             .formatted(amount.minus(rest).text()));
         settle.use(business, held.credit().means(), new Policy.Chosen(parts), clock.today(business));
         audit.record(business, "used " + held.credit().words(), amount.withCurrency());
-    }
-
-    /**
-     * Gives a part of it back by transfer, through the payment that it came by.
-     *
-     * @param left what was left when it was looked at
-     */
-    @Transactional
-    public void giveBack(BusinessId business, FindPayments.Held held, Money amount, Money left) {
-        requireUnchanged(business, held, left);
-        requireWithin(amount, left);
-        LocalDate today = clock.today(business);
-        MeansId through = payments.through(business, held, amount)
-                .orElseThrow(() -> new Refusal(
-                        "refund.through",
-                        "No single payment of theirs can take %s back. Nothing was refunded. Refund less at a time."
-                                .formatted(amount.text())));
-        AccountCode account = ledger.accounts(business).of(AccountRole.PAID_OUT);
-        Refund refund = giveBack.refund(business, held.credit().means(), through, amount, today, account);
-        wait.begin(
-                business,
-                new NewWaiting(
-                        WaitingKind.REFUND,
-                        account,
-                        today,
-                        refund.amount().negated(),
-                        List.of(),
-                        "refund to " + held.customerName(),
-                        held.customer(),
-                        null,
-                        refund.id().value()));
-        audit.record(business, "refunded money", amount.withCurrency() + " to " + held.customerName());
     }
 
     private void requireUnchanged(BusinessId business, FindPayments.Held held, Money left) {

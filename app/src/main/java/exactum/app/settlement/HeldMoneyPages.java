@@ -17,7 +17,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 
-/** One sum that lies with us for a customer: what it may settle, and giving it back. */
+/** One amount that lies with us for a customer, and what it may settle. */
 @Controller
 class HeldMoneyPages {
     private final FindPayments payments;
@@ -61,17 +61,6 @@ class HeldMoneyPages {
                 ? left.min(open(business, document, all))
                 : f.money("amount", "amount", all.currency());
         held.use(business, money, document, amount, left);
-        return "redirect:/held-money/" + id;
-    }
-
-    @PostMapping("/held-money/{id}/give-back")
-    @Needs(Power.PAYMENTS)
-    String giveBack(BusinessId business, @PathVariable MeansId id, @RequestParam Map<String, String> fields) {
-        FindPayments.Held money = payments.held(business, id).orElseThrow(NotHere::new);
-        var f = new TypedForm(fields);
-        Money left = left(f, money.credit().left());
-        Money amount = f.text("amount").isEmpty() ? left : f.money("amount", "amount", left.currency());
-        held.giveBack(business, money, amount, left);
         return "redirect:/held-money/" + id;
     }
 

@@ -83,6 +83,7 @@ class OnePaymentPages {
         model.addAttribute("settled", settled);
         model.addAttribute("standing", standing(settled));
         model.addAttribute("gone", gone);
+        model.addAttribute("refundable", payments.refundableThrough(business, id));
         model.addAttribute("trail", trails.ofPayment(business, id));
         model.addAttribute("choices", choices(business, payment));
         model.addAttribute("attached", PaymentAttachmentPages.files(attachments, business, id));

@@ -19,12 +19,14 @@ import exactum.core.ids.CollectionId;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.DocumentId;
 import exactum.core.ids.MeansId;
+import exactum.core.ids.ProcessorId;
 import exactum.core.money.Money;
 import exactum.core.settlement.MeansKind;
 import exactumdb.tables.records.MeansRecord;
 import exactumdb.tables.records.ReceiptRecord;
 import java.math.BigDecimal;
 import java.util.Collection;
+import java.util.Currency;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -50,6 +52,8 @@ class PaymentStore implements FindPayments {
              where m.business_id = {0} and m.customer_id = {2} and m.kind = 'receipt' and m.currency = {3} and m.amount_minor - m.taken_back_minor - m.refunded_through_minor >= {4}
              order by m.id = h.id desc, m.id = h.earned_by desc nulls last, m.means_on desc, m.id limit 1
             """;
+    private static final Field<Long> REFUNDABLE =
+            MEANS.AMOUNT_MINOR.minus(MEANS.TAKEN_BACK_MINOR).minus(MEANS.REFUNDED_THROUGH_MINOR);
     private final DSLContext db;
 
     PaymentStore(DSLContext db) {
@@ -260,6 +264,35 @@ class PaymentStore implements FindPayments {
                 .stream()
                 .findFirst()
                 .map(r -> new MeansId(r.get(0, UUID.class)));
+    }
+
+    @Override
+    public Money refundableThrough(BusinessId business, MeansId payment) {
+        var m = db.select(MEANS.CURRENCY, REFUNDABLE)
+                .from(MEANS)
+                .where(MEANS.BUSINESS_ID.eq(business))
+                .and(MEANS.ID.eq(payment))
+                .fetchSingle();
+        return Money.ofMinor(m.value1(), m.value2());
+    }
+
+    @Override
+    public List<Payment> refundableOf(BusinessId business, CustomerId customer, Currency currency, int most) {
+        return payments(
+                        business,
+                        MEANS.CUSTOMER_ID
+                                .eq(customer)
+                                .and(MEANS.CURRENCY.eq(currency.getCurrencyCode()))
+                                .and(REFUNDABLE.gt(0L)))
+                .orderBy(MEANS.MEANS_ON.desc(), MEANS.ID.desc())
+                .limit(most)
+                .fetch(PaymentStore::payment);
+    }
+
+    @Override
+    public Optional<Payment> ofSale(BusinessId business, ProcessorId processor, String sale) {
+        return payments(business, RECEIPT.PROCESSOR_ID.eq(processor).and(RECEIPT.SALE_REF.eq(sale)))
+                .fetchOptional(PaymentStore::payment);
     }
 
     private List<Credit> money(BusinessId business, Condition wanted) {

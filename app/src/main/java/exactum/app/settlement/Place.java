@@ -9,6 +9,7 @@ public enum Place {
     ON_ITS_WAY("on its way", "flight"),
     IN_HAND("in hand", "paid"),
     AT_BANK("at the bank", "paid"),
+    CONTESTED("contested", "differs"),
     RETURNED("returned", "back"),
     UNDONE("undone", "draft");
 

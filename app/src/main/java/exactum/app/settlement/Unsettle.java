@@ -5,6 +5,7 @@ import exactum.app.ledger.Ledger;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.ClaimId;
 import exactum.core.ids.CustomerId;
+import exactum.core.ids.DocumentId;
 import exactum.core.ids.MeansId;
 import exactum.core.ids.TakeBackId;
 import exactum.core.ledger.AccountCode;
@@ -163,6 +164,15 @@ public class Unsettle {
         act(business, means, position -> {
             Unsettling.release(position, means, claim, amount, on, "Taken off by hand");
             return claim;
+        });
+    }
+
+    /** Takes a means off the open items of a document by hand; it is left on account, they are open again. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void releaseOf(BusinessId business, MeansId means, DocumentId document, Money amount, LocalDate on) {
+        act(business, means, position -> {
+            Unsettling.releaseOf(position, means, document, amount, on, "Taken off to be refunded");
+            return document;
         });
     }
 

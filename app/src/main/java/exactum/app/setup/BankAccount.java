@@ -40,7 +40,8 @@ public record BankAccount(
      * @param cutOff until when a file counts for the day, in the business's time zone
      * @param usesFirst whether the first debit of a mandate is marked FRST, as some banks still ask
      * @param leadDays banking days between hand-over and collection
-     * @param debitUrl where the bank takes files, or null: they are handed over by a person
+     * @param debitUrl where the bank takes files of debits, or null: they are handed over by a person
+     * @param transferUrl the same of transfers
      */
     public record Profile(
             String bic,
@@ -51,7 +52,8 @@ public record BankAccount(
             LocalTime cutOff,
             boolean usesFirst,
             int leadDays,
-            String debitUrl) {
+            String debitUrl,
+            String transferUrl) {
 
         /** The messages that can be written. */
         static final List<String> FILE_VERSIONS = List.of("pain.008.001.08", "pain.008.001.02");
@@ -61,6 +63,15 @@ public record BankAccount(
 
         /** What most banks take. */
         static final Profile USUAL = new Profile(
-                "", null, FILE_VERSIONS.getFirst(), GROUPINGS.getFirst(), true, LocalTime.of(14, 0), false, 2, null);
+                "",
+                null,
+                FILE_VERSIONS.getFirst(),
+                GROUPINGS.getFirst(),
+                true,
+                LocalTime.of(14, 0),
+                false,
+                2,
+                null,
+                null);
     }
 }

@@ -98,6 +98,7 @@ class BankPages {
         if (lead < 1 || lead > MOST_LEAD)
             f.refuse("leadDays", "bank.lead", "Between 1 and 10 banking days are possible. Nothing was saved.");
         String debits = f.text("debitUrl");
+        String transfers = f.text("transferUrl");
         return new BankAccount(
                 before.id(),
                 f.required("name", "name", TextKind.NAME),
@@ -116,7 +117,8 @@ class BankPages {
                         f.time("cutOff", "cut-off"),
                         f.has("usesFirst"),
                         lead,
-                        debits.isEmpty() ? null : debits),
+                        debits.isEmpty() ? null : debits,
+                        transfers.isEmpty() ? null : transfers),
                 revision);
     }
 

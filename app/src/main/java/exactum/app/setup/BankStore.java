@@ -85,6 +85,7 @@ class BankStore {
                         .set(BANK_ACCOUNT.USES_FIRST, a.profile().usesFirst())
                         .set(BANK_ACCOUNT.LEAD_DAYS, a.profile().leadDays())
                         .set(BANK_ACCOUNT.DEBIT_URL, a.profile().debitUrl())
+                        .set(BANK_ACCOUNT.TRANSFER_URL, a.profile().transferUrl())
                         .set(BANK_ACCOUNT.REVISION, BANK_ACCOUNT.REVISION.plus(1))
                         .where(is(business, a.id()))
                         .and(BANK_ACCOUNT.REVISION.eq(a.revision()))
@@ -143,7 +144,8 @@ class BankStore {
                         b.getCutOff(),
                         b.getUsesFirst(),
                         b.getLeadDays(),
-                        b.getDebitUrl()),
+                        b.getDebitUrl(),
+                        b.getTransferUrl()),
                 b.getRevision());
     }
 }

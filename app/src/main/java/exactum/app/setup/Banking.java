@@ -94,6 +94,7 @@ public class Banking {
         String feed = changed.feedUrl() == null ? null : addresses.typed(changed.feedUrl());
         BankAccount.Profile p = changed.profile();
         String debits = p.debitUrl() == null ? null : addresses.typed(p.debitUrl());
+        String transfers = p.transferUrl() == null ? null : addresses.typed(p.transferUrl());
         var profile = new BankAccount.Profile(
                 p.bic(),
                 p.creditor(),
@@ -103,7 +104,8 @@ public class Banking {
                 p.cutOff(),
                 p.usesFirst(),
                 p.leadDays(),
-                debits);
+                debits,
+                transfers);
         var after = new BankAccount(
                 changed.id(),
                 changed.name(),
@@ -141,6 +143,7 @@ public class Banking {
                 .and("cut-off", was.cutOff(), is.cutOff())
                 .and("banking days ahead", was.leadDays(), is.leadDays())
                 .and("debits to", was.debitUrl(), is.debitUrl())
+                .and("transfers to", was.transferUrl(), is.transferUrl())
                 .and("first marked FRST", was.usesFirst() ? "yes" : "no", is.usesFirst() ? "yes" : "no");
     }
 

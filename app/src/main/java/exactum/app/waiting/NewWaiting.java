@@ -3,7 +3,9 @@ package exactum.app.waiting;
 import exactum.core.bank.WaitingKind;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.MeansId;
+import exactum.core.ids.ProcessorId;
 import exactum.core.ledger.AccountCode;
+import exactum.core.money.Money;
 import exactum.core.money.Valued;
 import java.time.LocalDate;
 import java.util.List;
@@ -19,6 +21,7 @@ import java.util.UUID;
  * @param customer whose it is, or null
  * @param means the payment that it is, or null
  * @param source what made it wait; with kind and account it waits once
+ * @param atProcessor how a payout names it, or null where it is none of a payout's
  */
 public record NewWaiting(
         WaitingKind kind,
@@ -29,8 +32,31 @@ public record NewWaiting(
         String words,
         CustomerId customer,
         MeansId means,
-        UUID source) {
+        UUID source,
+        AtProcessor atProcessor) {
     public NewWaiting {
         references = List.copyOf(references);
     }
+
+    /** What no payout holds. */
+    public NewWaiting(
+            WaitingKind kind,
+            AccountCode account,
+            LocalDate since,
+            Valued amount,
+            List<String> references,
+            String words,
+            CustomerId customer,
+            MeansId means,
+            UUID source) {
+        this(kind, account, since, amount, references, words, customer, means, source, null);
+    }
+
+    /**
+     * How a payout names what waits.
+     *
+     * @param reference the processor's own
+     * @param gross the amount before the processor's fee
+     */
+    public record AtProcessor(ProcessorId processor, String reference, Money gross) {}
 }

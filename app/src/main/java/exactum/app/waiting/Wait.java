@@ -8,6 +8,7 @@ import exactum.core.ledger.Periods;
 import exactum.core.money.Money;
 import exactum.core.money.Valued;
 import java.time.LocalDate;
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -64,16 +65,27 @@ public class Wait {
         return new Confirmed(item, worth);
     }
 
-    /** Confirms all that is left of many items, as {@link #confirm} does of one. */
+    /**
+     * Confirms all that is left of many items, as {@link #confirm} does of one.
+     *
+     * @throws exactum.core.problem.Refusal if nothing is left of one
+     */
     @Transactional(propagation = Propagation.MANDATORY)
-    public Map<WaitingId, Confirmed> confirmWhole(BusinessId business, Map<WaitingId, Money> parts) {
+    public Map<WaitingId, Confirmed> confirmWhole(BusinessId business, Collection<WaitingId> ids) {
         Map<WaitingId, Confirmed> confirmed = new LinkedHashMap<>();
-        for (WaitingItem item : items.lock(business, parts.keySet()))
-            confirmed.put(item.id(), new Confirmed(item, item.part(parts.get(item.id()))));
+        for (WaitingItem item : items.lock(business, ids))
+            confirmed.put(item.id(), new Confirmed(item, item.part(item.left().amount())));
         items.updateAll(
                 business,
                 confirmed.values().stream().map(c -> c.item().less(c.part())).toList());
         return confirmed;
+    }
+
+    /** Says how a payout names what waits already. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void named(BusinessId business, WaitingId id, NewWaiting.AtProcessor at) {
+        items.lock(business, List.of(id));
+        items.named(business, id, at);
     }
 
     /** What was confirmed of an item. */

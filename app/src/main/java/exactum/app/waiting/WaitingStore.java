@@ -76,7 +76,11 @@ class WaitingStore implements FindWaiting, Provable {
     }
 
     static WaitingRecord row(BusinessId business, NewWaiting w, LocalDate countsOn) {
+        NewWaiting.AtProcessor at = w.atProcessor();
         return new WaitingRecord()
+                .setProcessorId(at == null ? null : at.processor())
+                .setProcessorRef(at == null ? null : at.reference())
+                .setGrossMinor(at == null ? null : at.gross().minor())
                 .setBusinessId(business)
                 .setId(new WaitingId(Ids.next()))
                 .setKind(w.kind())
@@ -113,6 +117,16 @@ class WaitingStore implements FindWaiting, Provable {
                 DSL.val(changed.stream().map(i -> i.left().amount().minor()).toArray(Long[]::new)),
                 DSL.val(changed.stream().map(i -> i.left().own().minor()).toArray(Long[]::new)),
                 DSL.inline(business.value()));
+    }
+
+    void named(BusinessId business, WaitingId id, NewWaiting.AtProcessor at) {
+        db.update(WAITING)
+                .set(WAITING.PROCESSOR_ID, at.processor())
+                .set(WAITING.PROCESSOR_REF, at.reference())
+                .set(WAITING.GROSS_MINOR, at.gross().minor())
+                .where(WAITING.BUSINESS_ID.eq(business))
+                .and(WAITING.ID.eq(id))
+                .execute();
     }
 
     void addGone(BusinessId business, WaitingId id, Money part, LocalDate on) {

@@ -12,8 +12,13 @@ public enum WaitingKind {
     RETURN("returned payment"),
     REFUND("refund"),
     OWN_TRANSFER("own transfer"),
+    /** A refund that a card’s bank sent back after it had gone. */
+    REFUND_BACK("refund sent back"),
     RESERVE("reserve"),
-    CHARGEBACK("chargeback");
+    CHARGEBACK("chargeback"),
+    CHARGEBACK_WON("chargeback won"),
+    /** What a processor takes for one of these, or gives back. */
+    PROCESSOR_FEE("processor fee");
 
     private final String words;
 

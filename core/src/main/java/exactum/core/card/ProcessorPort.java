@@ -31,7 +31,11 @@ public interface ProcessorPort {
         /** Takes cards that are given by phone. */
         BY_PHONE("takes cards by phone"),
         /** Offers wallets on its page. */
-        WALLETS("offers wallets");
+        WALLETS("offers wallets"),
+        /** Takes evidence on contested sales. */
+        EVIDENCE("takes evidence"),
+        /** Pays out before the day, for a fee. */
+        EARLY_PAYOUT("pays out early");
 
         private final String words;
 
@@ -196,17 +200,64 @@ public interface ProcessorPort {
     /** Lets go what was promised and not taken. */
     Charge release(String key, String charge);
 
-    /** Money that was given back to a card. */
-    record Refunded(String reference, String sale, Money amount, LocalDate on) {}
+    /**
+     * Money that was given back to a card.
+     *
+     * @param fee what the processor gives back of its fee, zero where it keeps it
+     */
+    record Refunded(String reference, String sale, Money amount, Money fee, LocalDate on) {}
 
     Refunded refund(String key, String sale, Money amount);
 
-    /** Money that a cardholder's bank took back. */
+    /** How a chargeback stands with the processor. */
+    enum Contest {
+        OPEN,
+        ANSWERED,
+        ACCEPTED,
+        WON,
+        LOST
+    }
+
+    /**
+     * Money that a cardholder's bank took back.
+     *
+     * @param fee what the processor takes for it
+     * @param answerBy the last day on which evidence is taken; null where a payout told of it alone
+     */
     record Chargeback(
-            String reference, String sale, Money amount, Money fee, String reason, LocalDate on, LocalDate answerBy) {}
+            String reference,
+            String sale,
+            Money amount,
+            Money fee,
+            String reason,
+            LocalDate on,
+            LocalDate answerBy,
+            Contest contest) {}
 
     /** The chargebacks after the one last read, the oldest first. */
     List<Chargeback> chargebacksAfter(String lastRead);
+
+    Chargeback chargeback(String reference);
+
+    /** Answers a chargeback with one PDF. */
+    Chargeback answer(String key, String reference, byte[] evidence);
+
+    /** Gives in. */
+    Chargeback accept(String key, String reference);
+
+    /** What a payout before its day would send now, less the fee. */
+    record EarlyOffer(Money amount, Money fee, LocalDate arrivesOn) {
+        /** What would land. */
+        public Money net() {
+            return amount.minus(fee);
+        }
+    }
+
+    /** Empty where there is nothing to send. */
+    Optional<EarlyOffer> earlyOffer();
+
+    /** Sends it for the fee that was offered; the reference of the payout. */
+    String sendEarly(String key, Money fee);
 
     /** The references of the payouts after the one last read, the oldest first. */
     List<String> payoutsAfter(String lastRead);

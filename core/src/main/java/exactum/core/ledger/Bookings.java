@@ -149,6 +149,33 @@ public record Bookings(Accounts accounts, NewIds ids) {
                 .orElseThrow();
     }
 
+    /** What stays in dispute beyond the payment, since that was refunded before: a person says where it belongs. */
+    public Entry chargebackSettled(
+            UUID chargeback, String words, LocalDate on, Valued amount, AccountCode account, List<String> tags) {
+        return writer(Event.CHARGEBACK_SETTLED, chargeback, on, words)
+                .debit(account, amount, null, null, tags)
+                .credit(accounts.of(AccountRole.DISPUTED), amount)
+                .done()
+                .orElseThrow();
+    }
+
+    /**
+     * The same, won after all: what was booked to an account comes off it, and is the processor’s to pay out again.
+     *
+     * @param settled the entry of {@link #chargebackSettled}
+     */
+    public Entry chargebackWonLate(UUID chargeback, Entry settled, LocalDate on, AccountCode clearing) {
+        AccountCode disputed = accounts.of(AccountRole.DISPUTED);
+        EntryWriter entry = writer(Event.CHARGEBACK_UNSETTLED, chargeback, on, "Chargeback won: " + settled.memo())
+                .reversing(settled.id());
+        for (Posting p : settled.postings()) {
+            Valued value = new Valued(p.amount(), p.own()).negated();
+            entry.debit(
+                    p.account().equals(disputed) ? clearing : p.account(), value, p.customer(), p.document(), p.tags());
+        }
+        return entry.done().orElseThrow();
+    }
+
     private EntryWriter writer(Event event, UUID source, LocalDate day, String memo) {
         return new EntryWriter(new EntryId(ids.next()), event, source, day, memo);
     }

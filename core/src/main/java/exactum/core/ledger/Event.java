@@ -21,6 +21,9 @@ public enum Event {
     REFUND_REFUSED("refund refused"),
     CHARGEBACK_OPENED("chargeback opened"),
     CHARGEBACK_WON("chargeback won"),
+    /** What stood in dispute beyond the payment was booked to where it belongs. */
+    CHARGEBACK_SETTLED("chargeback settled"),
+    CHARGEBACK_UNSETTLED("chargeback settled otherwise"),
     PROCESSOR_FEE("processor fee"),
     PAYOUT_READ("payout read"),
     BANK_LINE_READ("bank line read"),

@@ -280,7 +280,7 @@ public final class Settling {
         return one.left().amount().currency().equals(other.left().amount().currency());
     }
 
-    private static void recover(Position p, Act act, Claim claim, Money wanted) {
+    static void recover(Position p, Act act, Claim claim, Money wanted) {
         for (Allocation standing : p.standingOn(claim.id())) {
             boolean writtenOff = p.means(standing.means()).kind() == MeansKind.WRITE_OFF;
             Money beyond = wanted.minus(p.claim(claim.id()).left().amount());

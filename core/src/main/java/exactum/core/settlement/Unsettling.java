@@ -1,6 +1,7 @@
 package exactum.core.settlement;
 
 import exactum.core.ids.ClaimId;
+import exactum.core.ids.DocumentId;
 import exactum.core.ids.EntryId;
 import exactum.core.ids.MeansId;
 import exactum.core.ids.TakeBackId;
@@ -82,8 +83,8 @@ public final class Unsettling {
     }
 
     /**
-     * Undoes a take-back, as when the match of a return is undone: the money is there again and settles what it settled
-     * before, as far as that is open; the rest is on account.
+     * Undoes a take-back, as when the match of a return is undone or a chargeback is won after all: the money is there again and
+     * settles what it settled before, a write-off of it first taken back, as far as that is open; the rest is on account.
      */
     public static void restore(Position p, TakeBackId id, TakeBackId undone, LocalDate on, AccountCode account) {
         TakeBack before = p.takeBack(undone);
@@ -103,6 +104,7 @@ public final class Unsettling {
                                 reopened.claim(),
                                 amount,
                                 reopened.meansPart().amount().negated());
+                Settling.recover(p, act, p.claim(reopened.claim()), amount);
                 Settling.pay(p, act, means.id(), part, false);
             }
         }
@@ -152,6 +154,32 @@ public final class Unsettling {
             left = left.minus(part);
         }
         p.done(act);
+    }
+
+    /**
+     * Takes a means off the open items of a document by hand, the last due first; it is left on account.
+     *
+     * @throws Refusal if it settles less than that of it
+     */
+    public static void releaseOf(
+            Position p, MeansId means, DocumentId document, Money amount, LocalDate on, String memo) {
+        Money rest = amount;
+        for (Claim claim : p.claimsOf(document).reversed()) {
+            Money settled = Money.sum(
+                    amount.currency(),
+                    p.standing(means).stream()
+                            .filter(a -> a.claim().equals(claim.id()))
+                            .map(a -> a.claimPart().amount())
+                            .toList());
+            Money part = settled.min(rest);
+            if (part.isPositive()) release(p, means, claim.id(), part, on, memo);
+            rest = rest.minus(part);
+        }
+        if (!amount.isPositive() || rest.isPositive())
+            throw new Refusal(
+                    "allocation.less",
+                    "Only %s of it is settled by this. Nothing was changed."
+                            .formatted(amount.minus(rest).text()));
     }
 
     /** Withdraws a part of what is no money from the claim that it settled. */

@@ -19,15 +19,16 @@ import java.util.ArrayList;
 import java.util.Currency;
 import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.regex.Pattern;
 
 /**
- * One payout as CSV (RFC 4180, UTF-8), one line of the payout a row. Columns, all required:
- * {@code payout, sales_on, arrives_on, currency, net, kind, date, sale, description, gross, fee}. {@code net} is the
- * whole payout's and the same on each row; {@code kind} is sale or fee; amounts are decimals with a point; dates are
- * ISO 8601; {@code sale} is empty for a fee of its own, whose {@code gross} is zero. {@code net} alone may be negative.
+ * One payout as CSV (RFC 4180, UTF-8), one line of the payout a row. Columns, all but {@code reference} required:
+ * {@code payout, sales_on, arrives_on, currency, net, kind, date, sale, reference, description, gross, fee}. {@code net} is the
+ * whole payout's and the same on each row; {@code kind} is sale, refund, chargeback, correction, fee or reserve; amounts are
+ * decimals with a point, seen from the merchant: {@code gross} is below zero where money goes back or is held, {@code fee} where a
+ * fee is given back, and their difference is what the row adds to {@code net}; dates are ISO 8601; {@code sale} is the sale that a
+ * row belongs to, {@code reference} the processor's own reference of a refund, chargeback, correction or reserve.
  */
 public final class PayoutCsv {
     private static final List<String> COLUMNS = List.of(
@@ -39,15 +40,26 @@ public final class PayoutCsv {
             "kind",
             "date",
             "sale",
+            "reference",
             "description",
             "gross",
             "fee");
 
     private PayoutCsv() {}
 
-    private static final StrictCsv CSV = new StrictCsv("payout", COLUMNS, COLUMNS);
+    private static final StrictCsv CSV = new StrictCsv(
+            "payout",
+            COLUMNS,
+            COLUMNS.stream().filter(c -> !c.equals("reference")).toList());
     private static final Pattern REFERENCE = Pattern.compile("[\\x21-\\x7e]{1,64}");
     private static final Pattern AMOUNT = Pattern.compile("-?\\d{1,13}(\\.\\d{1,4})?");
+    private static final Map<Kind, String> GROSS = Map.of(
+            Kind.SALE, "zero or more",
+            Kind.REFUND, "below zero, as money went back",
+            Kind.CHARGEBACK, "below zero, or above where it was won",
+            Kind.CORRECTION, "an amount that is not zero",
+            Kind.FEE, "0.00, as a fee of its own has nothing that a payer paid",
+            Kind.RESERVE, "below zero where it is held, above where it is released");
     private static final List<String> SAME = List.of("payout", "sales_on", "arrives_on", "currency", "net");
 
     /**
@@ -124,9 +136,10 @@ public final class PayoutCsv {
                         payout.arrivesOn().toString(),
                         payout.currency().getCurrencyCode(),
                         payout.net().plain(),
-                        line.kind().name().toLowerCase(Locale.ROOT),
+                        line.kind().words(),
                         line.occurredOn().toString(),
                         line.saleReference(),
+                        line.reference(),
                         line.description(),
                         line.gross().plain(),
                         line.fee().plain());
@@ -137,22 +150,30 @@ public final class PayoutCsv {
     }
 
     private static Line line(StrictCsv.Row row, Currency currency) {
+        Kind kind = kind(row);
         Money gross = amount(row, "gross", currency);
         Money fee = amount(row, "fee", currency);
-        if (gross.isNegative()) throw row.wrong("gross", "zero or more");
-        if (fee.isNegative()) throw row.wrong("fee", "zero or more");
-        LocalDate day = date(row, "date");
-        return switch (row.get("kind")) {
-            case "sale" -> new Line(Kind.SALE, day, reference(row, "sale"), row.lines("description"), gross, fee);
-            case "fee" -> {
-                if (!gross.isZero())
-                    throw row.wrong("gross", "0.00, as a fee of its own has nothing that a payer paid");
-                if (!row.get("sale").isEmpty())
-                    throw row.wrong("sale", "empty, as a fee of its own belongs to no sale");
-                yield new Line(Kind.FEE, day, "", row.lines("description"), gross, fee);
-            }
-            default -> throw row.wrong("kind", "sale or fee");
-        };
+        if (!kind.fits(gross)) throw row.wrong("gross", GROSS.get(kind));
+        if (kind == Kind.SALE && fee.isNegative()) throw row.wrong("fee", "zero or more for a sale");
+        if (kind == Kind.RESERVE && !fee.isZero()) throw row.wrong("fee", "0.00, as a reserve has no fee");
+        boolean namesSale = kind == Kind.SALE || !row.get("sale").isEmpty();
+        if (kind == Kind.FEE && namesSale) throw row.wrong("sale", "empty, as a fee of its own belongs to no sale");
+        return new Line(
+                kind,
+                date(row, "date"),
+                namesSale ? reference(row, "sale") : "",
+                row.get("reference").isEmpty() ? "" : reference(row, "reference"),
+                row.lines("description"),
+                gross,
+                fee);
+    }
+
+    private static Kind kind(StrictCsv.Row row) {
+        try {
+            return Kind.of(row.get("kind"));
+        } catch (IllegalArgumentException none) {
+            throw row.wrong("kind", "sale, refund, chargeback, correction, fee or reserve");
+        }
     }
 
     private static String reference(StrictCsv.Row row, String column) {

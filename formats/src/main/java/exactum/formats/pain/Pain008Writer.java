@@ -1,37 +1,26 @@
 package exactum.formats.pain;
 
-import exactum.core.money.Money;
-import exactum.formats.xml.XmlOut;
 import java.io.OutputStream;
 import java.time.temporal.ChronoUnit;
 import javax.xml.stream.XMLStreamException;
-import javax.xml.stream.XMLStreamWriter;
 
 /**
  * Writes collections as pain.008 in the SEPA subset (EPC130-08, EPC131-08), as a stream: the header, then each group with its
  * collections, then {@link #close}. Elements are in the order of the message definition.
  */
-public final class Pain008Writer implements AutoCloseable {
-    private final XMLStreamWriter xml;
+public final class Pain008Writer extends PainXml {
     private final PainVersion version;
     private boolean inGroup;
 
     /** Begins a file of the version in UTF-8. */
     public Pain008Writer(PainVersion version, OutputStream out) {
+        super(out);
         this.version = version;
-        try {
-            xml = XmlOut.to(out);
-        } catch (XMLStreamException e) {
-            throw failed(e);
-        }
     }
 
     public void header(DebitHeader header) {
         writing(() -> {
-            xml.writeStartDocument("UTF-8", "1.0");
-            xml.writeStartElement("Document");
-            xml.writeDefaultNamespace(version.namespace());
-            open("CstmrDrctDbtInitn");
+            begin(version.namespace(), "CstmrDrctDbtInitn");
             open("GrpHdr");
             text("MsgId", header.messageId());
             text("CreDtTm", header.createdAt().truncatedTo(ChronoUnit.SECONDS).toString());
@@ -67,7 +56,7 @@ public final class Pain008Writer implements AutoCloseable {
         open("CdtrAcct");
         nested("Id", "IBAN", creditor.account().value());
         closeElement();
-        bank("CdtrAgt", creditor.bic());
+        bank("CdtrAgt", version.bicElement(), creditor.bic());
         text("ChrgBr", "SLEV");
         open("CdtrSchmeId");
         open("Id");
@@ -84,12 +73,9 @@ public final class Pain008Writer implements AutoCloseable {
         writing(() -> {
             open("DrctDbtTxInf");
             nested("PmtId", "EndToEndId", debit.endToEndId());
-            xml.writeStartElement("InstdAmt");
-            xml.writeAttribute("Ccy", debit.amount().currency().getCurrencyCode());
-            xml.writeCharacters(debit.amount().plain());
-            xml.writeEndElement();
+            amount(debit.amount());
             mandate(debit.mandate());
-            bank("DbtrAgt", debit.payer().bic());
+            bank("DbtrAgt", version.bicElement(), debit.payer().bic());
             nested("Dbtr", "Nm", debit.payer().name());
             open("DbtrAcct");
             nested("Id", "IBAN", debit.payer().account().value());
@@ -117,68 +103,5 @@ public final class Pain008Writer implements AutoCloseable {
             closeElement();
         }
         close2();
-    }
-
-    private void bank(String element, String bic) throws XMLStreamException {
-        open(element);
-        open("FinInstnId");
-        if (bic.isEmpty()) nested("Othr", "Id", "NOTPROVIDED");
-        else text(version.bicElement(), bic);
-        close2();
-    }
-
-    private void sums(int count, Money total) throws XMLStreamException {
-        text("NbOfTxs", Integer.toString(count));
-        text("CtrlSum", total.plain());
-    }
-
-    private void nested(String outer, String inner, String text) throws XMLStreamException {
-        open(outer);
-        text(inner, text);
-        closeElement();
-    }
-
-    private void open(String element) throws XMLStreamException {
-        xml.writeStartElement(element);
-    }
-
-    private void text(String element, String text) throws XMLStreamException {
-        xml.writeStartElement(element);
-        xml.writeCharacters(text);
-        xml.writeEndElement();
-    }
-
-    private void closeElement() throws XMLStreamException {
-        xml.writeEndElement();
-    }
-
-    private void close2() throws XMLStreamException {
-        closeElement();
-        closeElement();
-    }
-
-    /** Ends the file; the stream beneath stays open. */
-    @Override
-    public void close() {
-        writing(() -> {
-            xml.writeEndDocument();
-            xml.flush();
-        });
-    }
-
-    private interface Writing {
-        void write() throws XMLStreamException;
-    }
-
-    private static void writing(Writing writing) {
-        try {
-            writing.write();
-        } catch (XMLStreamException e) {
-            throw failed(e);
-        }
-    }
-
-    private static IllegalStateException failed(XMLStreamException e) {
-        return new IllegalStateException("The file of collections could not be written", e);
     }
 }

@@ -46,7 +46,7 @@ class CsvEdgesTest {
     @Test
     void each_wrong_field_is_named_with_its_line_and_what_would_do() {
         refusedPayout(HEADER + SALE.replace("77.83", "77.84"), "its lines make 77.83, but it says 77.84");
-        refusedPayout(HEADER + SALE.replace(",sale,", ",refund,"), "Line 2: kind “refund” is not sale or fee");
+        refusedPayout(HEADER + SALE.replace(",sale,", ",payment,"), "Line 2: kind “payment” is not sale, refund");
         refusedPayout(HEADER + SALE.replace("80.00", "80,00\""), "");
         refusedPayout(HEADER + SALE.replace("2026-06-03", "3 June"), "is not a date like 2026-06-01");
         refusedPayout(HEADER + SALE.replace("EUR", "EURO"), "is not a currency like EUR");

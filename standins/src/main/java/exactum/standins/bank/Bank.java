@@ -27,10 +27,12 @@ public class Bank {
     private final Shelf<Day> statements;
     private final Shelf<Waiting> waiting;
     private final DebitOffice debits;
+    private final TransferOffice transfers;
     private final StandinClock clock;
 
-    Bank(Shelves shelves, DebitOffice debits, StandinClock clock) {
+    Bank(Shelves shelves, DebitOffice debits, TransferOffice transfers, StandinClock clock) {
         this.debits = debits;
+        this.transfers = transfers;
         statements = shelves.of("bank/statements", Day.class);
         waiting = shelves.of("bank/waiting", Waiting.class);
         this.clock = clock;
@@ -147,6 +149,7 @@ public class Bank {
                     "PMNT/RCDT/ESCT"));
         }
         lines.addAll(debits.close(day, account));
+        lines.addAll(transfers.close(day, account));
         lines.addAll(notBookedYet(account));
         if (Banking.isLastOfMonth(day, account.currency()))
             lines.add(new Line(

@@ -28,9 +28,11 @@ import org.springframework.web.server.ResponseStatusException;
 class BankPages {
     private final Bank bank;
     private final DebitOffice debits;
+    private final TransferOffice transfers;
     private final StandinSettings settings;
 
-    BankPages(Bank bank, DebitOffice debits, StandinSettings settings) {
+    BankPages(Bank bank, DebitOffice debits, TransferOffice transfers, StandinSettings settings) {
+        this.transfers = transfers;
         this.bank = bank;
         this.debits = debits;
         this.settings = settings;
@@ -104,6 +106,20 @@ class BankPages {
     @ResponseBody
     DebitOffice.Answer debits(@RequestBody byte[] content) {
         return debits.take(content);
+    }
+
+    /** A file of transfers. */
+    @PostMapping("/api/transfers")
+    @ResponseBody
+    DebitOffice.Answer transfers(@RequestBody byte[] content) {
+        return transfers.take(content);
+    }
+
+    /** An account elsewhere is closed: transfers to it come back. */
+    @PostMapping("/close-account")
+    String closeAccount(@RequestParam String iban) {
+        transfers.close(iban.replaceAll("\\s", "").toUpperCase(Locale.ROOT));
+        return "redirect:/bank";
     }
 
     @PostMapping("/api/debits/{reference}/withdraw")

@@ -14,7 +14,7 @@ import javax.xml.validation.SchemaFactory;
 import org.springframework.stereotype.Component;
 import org.xml.sax.SAXException;
 
-/** The published schemas of ISO 20022 pain.008, as hbci4j-core ships them at the root of its jar. */
+/** The published schemas of ISO 20022 pain.008 and pain.001, as hbci4j-core ships them at the root of its jar. */
 @Component
 class PainSchema {
     private final Map<String, Schema> loaded = new ConcurrentHashMap<>();
@@ -30,10 +30,18 @@ class PainSchema {
      * @throws Refusal with what the schema does not allow
      */
     void require(byte[] content) {
+        require(content, "pain\\.008\\.001\\.0[28]", "pain.008.001.02 and .08");
+    }
+
+    /** The same of a file of transfers. */
+    void requireTransfers(byte[] content) {
+        require(content, "pain\\.001\\.001\\.0[39]", "pain.001.001.03 and .09");
+    }
+
+    private void require(byte[] content, String taken, String words) {
         String message = messageOf(content);
-        if (!message.matches("pain\\.008\\.001\\.0[28]"))
-            throw new Refusal(
-                    "debits.message", "%s is not taken here, but pain.008.001.02 and .08 are".formatted(message));
+        if (!message.matches(taken))
+            throw new Refusal("debits.message", "%s is not taken here, but %s are".formatted(message, words));
         try {
             var validator = loaded.computeIfAbsent(message, PainSchema::load).newValidator();
             validator.setProperty(XMLConstants.ACCESS_EXTERNAL_DTD, "");

@@ -21,7 +21,7 @@ public class Desk {
         shelf = shelves.of("processor/desk", Account.class);
         for (String currency : CURRENCIES) {
             if (shelf.find(currency).isEmpty())
-                shelf.put(currency, new Account(currency, "key_" + random(), secret(), "", "", "", 0, null));
+                shelf.put(currency, new Account(currency, "key_" + random(), secret(), "", "", "", 0, null, null));
         }
     }
 
@@ -32,6 +32,7 @@ public class Desk {
      * @param oddFee and oddFeeName a fee that the next payout carries on its own, or empty
      * @param swallow how many of the next notices never leave
      * @param faults what goes wrong on purpose besides, or null for nothing
+     * @param manner how it holds back and gives back, or null for the usual
      */
     public record Account(
             String currency,
@@ -41,25 +42,39 @@ public class Desk {
             String oddFee,
             String oddFeeName,
             int swallow,
-            Faults faults) {
+            Faults faults,
+            Manner manner) {
         public Account {
             if (faults == null) faults = Faults.NONE;
+            if (manner == null) manner = Manner.USUAL;
         }
 
         Account noticesTo(String address) {
-            return new Account(currency, apiKey, signingSecret, address, oddFee, oddFeeName, swallow, faults);
+            return new Account(currency, apiKey, signingSecret, address, oddFee, oddFeeName, swallow, faults, manner);
         }
 
         Account oddFee(String fee, String name) {
-            return new Account(currency, apiKey, signingSecret, noticesTo, fee, name, swallow, faults);
+            return new Account(currency, apiKey, signingSecret, noticesTo, fee, name, swallow, faults, manner);
         }
 
         Account swallow(int notices) {
-            return new Account(currency, apiKey, signingSecret, noticesTo, oddFee, oddFeeName, notices, faults);
+            return new Account(currency, apiKey, signingSecret, noticesTo, oddFee, oddFeeName, notices, faults, manner);
         }
 
         Account with(Faults others) {
-            return new Account(currency, apiKey, signingSecret, noticesTo, oddFee, oddFeeName, swallow, others);
+            return new Account(currency, apiKey, signingSecret, noticesTo, oddFee, oddFeeName, swallow, others, manner);
+        }
+
+        Account with(Manner other) {
+            return new Account(currency, apiKey, signingSecret, noticesTo, oddFee, oddFeeName, swallow, faults, other);
+        }
+
+        int reservePercent() {
+            return manner.reservePercent();
+        }
+
+        boolean givesFeesBack() {
+            return manner.givesFeesBack();
         }
     }
 
@@ -85,6 +100,13 @@ public class Desk {
         int left = account(currency).swallow();
         if (left > 0) change(currency, a -> a.swallow(left - 1));
         return left > 0;
+    }
+
+    /** Whether the next refund of an account is refused; counts it. */
+    synchronized boolean refusesNextRefund(String currency) {
+        Manner manner = account(currency).manner();
+        if (manner.refusedRefunds() > 0) change(currency, a -> a.with(manner.refusingOneLess()));
+        return manner.refusedRefunds() > 0;
     }
 
     private static String random() {

@@ -6,12 +6,17 @@ import java.time.LocalDate;
 import java.util.Currency;
 import java.util.List;
 
-/** A payout as it is kept; amounts are decimals as text. */
+/**
+ * A payout as it is kept; amounts are decimals as text.
+ *
+ * @param no counts the payouts of an account, in the order in which they were made
+ */
 public record PayoutDocument(
-        String id, LocalDate salesOn, LocalDate arrivesOn, String currency, String net, List<Line> lines) {
+        String id, int no, LocalDate salesOn, LocalDate arrivesOn, String currency, String net, List<Line> lines) {
 
     /** One line of it. */
-    public record Line(String kind, LocalDate day, String sale, String description, String gross, String fee) {}
+    public record Line(
+            String kind, LocalDate day, String sale, String reference, String description, String gross, String fee) {}
 
     public PayoutReport report() {
         var read = lines.stream()
@@ -19,6 +24,7 @@ public record PayoutDocument(
                         PayoutReport.Kind.valueOf(l.kind()),
                         l.day(),
                         l.sale(),
+                        l.reference(),
                         l.description(),
                         Money.of(currency, l.gross()),
                         Money.of(currency, l.fee())))

@@ -56,7 +56,16 @@ class ProcessorApi {
                 "test",
                 true,
                 "can",
-                List.of("keep", "verify", "authorise", "several_captures", "line_detail", "by_phone", "wallets"));
+                List.of(
+                        "keep",
+                        "verify",
+                        "authorise",
+                        "several_captures",
+                        "line_detail",
+                        "by_phone",
+                        "wallets",
+                        "evidence",
+                        "early_payout"));
     }
 
     /** Where notices go. */
@@ -113,16 +122,11 @@ class ProcessorApi {
             @PathVariable String id,
             @RequestBody Map<String, String> body) {
         String account = merchants.of(authorization).currency();
-        return Refunds.json(refunds.refund(account, Merchants.key(key), id, body.get("amount"))
-                .orElseThrow(() -> new ResponseStatusException(
-                        HttpStatus.UNPROCESSABLE_CONTENT, "No more than what was taken can be given back.")));
-    }
-
-    /** What cardholders' banks took back; this stand-in's desk makes none yet. */
-    @GetMapping("/chargebacks")
-    Map<String, Object> chargebacks(@RequestHeader(name = "Authorization", required = false) String authorization) {
-        merchants.of(authorization);
-        return Map.of("chargebacks", List.of());
+        try {
+            return Refunds.json(refunds.refund(account, Merchants.key(key), id, body.get("amount")));
+        } catch (Refunds.NotDone notDone) {
+            throw new ResponseStatusException(HttpStatus.UNPROCESSABLE_CONTENT, notDone.getMessage());
+        }
     }
 
     @GetMapping("/payouts")
@@ -142,6 +146,35 @@ class ProcessorApi {
                                 "currency",
                                 p.currency()))
                         .toList());
+    }
+
+    /** What an early payout would send now, and its fee; not found where there is nothing to send. */
+    @GetMapping("/early-payout")
+    Map<String, Object> early(@RequestHeader(name = "Authorization", required = false) String authorization) {
+        String currency = merchants.of(authorization).currency();
+        Payouts.Offer offer = payouts.early(currency)
+                .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND, "There is nothing to send."));
+        return Map.of(
+                "amount", offer.amount().plain(),
+                "fee", offer.fee().plain(),
+                "currency", currency,
+                "arrives_on", offer.arrivesOn().toString());
+    }
+
+    /** Sends it for the fee that was agreed. */
+    @PostMapping("/early-payout")
+    Map<String, Object> sendEarly(
+            @RequestHeader(name = "Authorization", required = false) String authorization,
+            @RequestHeader(name = "Idempotency-Key", required = false) String key,
+            @RequestBody Map<String, String> body) {
+        String currency = merchants.of(authorization).currency();
+        return Map.of(
+                "id",
+                payouts.sendEarly(currency, Merchants.key(key), body.get("fee"))
+                        .map(PayoutDocument::id)
+                        .orElseThrow(() -> new ResponseStatusException(
+                                HttpStatus.UNPROCESSABLE_CONTENT,
+                                "There is nothing to send, or its fee is another by now.")));
     }
 
     @GetMapping(value = "/payouts/{id}.csv", produces = "text/csv")

@@ -23,10 +23,25 @@ class ProcessorPages {
     private final Sales sales;
     private final KeptCards kept;
     private final Payouts payouts;
+    private final Refunds refunds;
+    private final Chargebacks chargebacks;
+    private final Reserves reserves;
     private final Notices notices;
     private final Desk desk;
 
-    ProcessorPages(Checkouts checkouts, Sales sales, KeptCards kept, Payouts payouts, Notices notices, Desk desk) {
+    ProcessorPages(
+            Checkouts checkouts,
+            Sales sales,
+            KeptCards kept,
+            Payouts payouts,
+            Refunds refunds,
+            Chargebacks chargebacks,
+            Reserves reserves,
+            Notices notices,
+            Desk desk) {
+        this.refunds = refunds;
+        this.chargebacks = chargebacks;
+        this.reserves = reserves;
         this.sales = sales;
         this.kept = kept;
         this.checkouts = checkouts;
@@ -73,6 +88,9 @@ class ProcessorPages {
         model.addAttribute("accounts", desk.accounts());
         model.addAttribute("sales", sales.newest().stream().limit(60).toList());
         model.addAttribute("payouts", payouts.newest().stream().limit(60).toList());
+        model.addAttribute("refunds", refunds.newest().stream().limit(60).toList());
+        model.addAttribute(
+                "chargebacks", chargebacks.newest().stream().limit(60).toList());
         model.addAttribute("notices", notices.newest());
         model.addAttribute("cards", TestCard.values());
         model.addAttribute("kept", kept.all());
@@ -135,6 +153,47 @@ class ProcessorPages {
             @RequestParam String amount,
             @RequestParam String reference) {
         sales.inPerson(currency, amount, reference);
+        return "redirect:/processor";
+    }
+
+    /** How it holds back and gives back from now on. */
+    @PostMapping("/manner")
+    String manner(
+            @RequestParam(defaultValue = "EUR") String currency,
+            @RequestParam(defaultValue = "0") int reservePercent,
+            @RequestParam(defaultValue = "0") int refusedRefunds,
+            @RequestParam(defaultValue = "false") boolean givesFeesBack) {
+        var manner = new Manner(reservePercent, refusedRefunds, givesFeesBack);
+        desk.change(currency, a -> a.with(manner));
+        return "redirect:/processor";
+    }
+
+    @PostMapping("/reserve/release")
+    String releaseReserve(@RequestParam(defaultValue = "EUR") String currency) {
+        reserves.releaseAll(currency);
+        return "redirect:/processor";
+    }
+
+    /** The card's bank sends a refund back. */
+    @PostMapping("/refunds/{id}/fail")
+    String failRefund(@PathVariable String id, @RequestParam(defaultValue = "the account is closed") String reason) {
+        refunds.fail(id, reason);
+        return "redirect:/processor";
+    }
+
+    /** A cardholder contests a sale. */
+    @PostMapping("/sales/{id}/contest")
+    String contest(
+            @PathVariable String id,
+            @RequestParam(defaultValue = "") String amount,
+            @RequestParam(defaultValue = "services not received") String reason) {
+        chargebacks.open(id, amount, reason);
+        return "redirect:/processor";
+    }
+
+    @PostMapping("/chargebacks/{id}/decide")
+    String decide(@PathVariable String id, @RequestParam boolean won) {
+        chargebacks.decide(id, won);
         return "redirect:/processor";
     }
 
