@@ -312,7 +312,7 @@ select r.business_id, r.means_id,
        case when exists (select 1 from chargeback c where c.business_id = r.business_id and c.means_id = r.means_id and c.state in ('open', 'answered'))
             then 'contested'
             when m.taken_back_minor = m.amount_minor
-            then case when exists (select 1 from take_back t where t.business_id = r.business_id and t.means_id = r.means_id and t.cause in ('match undone', 'recorded by mistake') and t.reverses is null)
+            then case when exists (select 1 from take_back t where t.business_id = r.business_id and t.means_id = r.means_id and t.cause in ('match undone', 'recorded by mistake', 'never went through') and t.reverses is null)
                       then 'undone' else 'returned' end
             when coalesce(w.left_minor, b.left_minor, o.left_minor) is null
             then case when exists (select 1 from account a where a.business_id = r.business_id and a.code = r.money_account and a.role is null)

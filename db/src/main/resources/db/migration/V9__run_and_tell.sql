@@ -78,7 +78,7 @@ create table run_outcome (
 create table message (
     business_id int not null,
     id uuid not null,
-    kind text not null check (kind in ('invoice', 'quote', 'credit note', 'test copy', 'confirmation', 'reminder', 'mandate', 'mandate link', 'advance notice', 'debit returned', 'payer code', 'payment link', 'payment notice', 'card refused', 'card ends')),
+    kind text not null check (kind in ('invoice', 'quote', 'credit note', 'test copy', 'confirmation', 'reminder', 'mandate', 'mandate link', 'advance notice', 'debit returned', 'payment returned', 'payer code', 'payment link', 'payment notice', 'card refused', 'card ends')),
     customer_id uuid not null,
     subject_id uuid not null,
     send_on date not null,

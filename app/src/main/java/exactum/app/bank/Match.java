@@ -281,7 +281,7 @@ public class Match {
                             part.amount().negated(),
                             line.day(),
                             TakeBack.Cause.RETURNED,
-                            line.words(),
+                            part.reason().isEmpty() ? line.words() : part.reason(),
                             line.standsOn(),
                             List.of()));
             return matched(

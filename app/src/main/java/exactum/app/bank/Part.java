@@ -21,8 +21,16 @@ public sealed interface Part {
     /** Money of a customer that nobody recorded yet; it settles what the policy says, the rest is on account. */
     record Payment(CustomerId customer, Money amount, Policy policy) implements Part {}
 
-    /** A payment that went back. */
-    record Return(MeansId means, Money amount) implements Part {}
+    /**
+     * A payment that went back.
+     *
+     * @param reason in words; empty where the line itself says it
+     */
+    record Return(MeansId means, Money amount, String reason) implements Part {
+        public Return(MeansId means, Money amount) {
+            this(means, amount, "");
+        }
+    }
 
     /** Credit on account that was given back. */
     record Refund(MeansId drawnOn, Money amount) implements Part {}

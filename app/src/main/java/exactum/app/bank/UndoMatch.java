@@ -92,6 +92,7 @@ public class UndoMatch {
                         t.means(),
                         on,
                         TakeBack.Cause.MATCH_UNDONE,
+                        "",
                         standsOn,
                         m.part().amount().withMinor(0));
             case RETURN -> unsettle.restore(business, t.means(), t.takeBack(), on, standsOn);

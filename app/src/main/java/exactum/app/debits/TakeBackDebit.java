@@ -1,8 +1,10 @@
 package exactum.app.debits;
 
 import exactum.app.audit.Audit;
+import exactum.app.returns.BillReturnFee;
 import exactum.app.settlement.Claims;
 import exactum.app.web.NotHere;
+import exactum.app.web.Texts;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CameBackId;
 import exactum.core.ids.CollectionId;
@@ -26,7 +28,7 @@ public class TakeBackDebit {
     private final Claims claims;
     private final BookBack book;
     private final FollowBack follow;
-    private final ReturnFee fees;
+    private final BillReturnFee fees;
     private final Audit audit;
 
     TakeBackDebit(
@@ -36,7 +38,7 @@ public class TakeBackDebit {
             Claims claims,
             BookBack book,
             FollowBack follow,
-            ReturnFee fees,
+            BillReturnFee fees,
             Audit audit) {
         this.store = store;
         this.debits = debits;
@@ -68,7 +70,14 @@ public class TakeBackDebit {
                 business,
                 List.of(e),
                 withFee && e.fee().isPositive()
-                        ? Map.of(d.id(), fees.bill(business, d, e.cameBack(), e.fee()))
+                        ? Map.of(
+                                d.id(),
+                                fees.bill(
+                                        business,
+                                        d.customer(),
+                                        "Fee for the debit of %s that came back".formatted(Texts.day(d.on())),
+                                        e.fee(),
+                                        e.cameBack().id().value()))
                         : Map.of());
         taken(business, List.of(e));
     }

@@ -14,6 +14,7 @@ public enum MessageKind {
     MANDATE_LINK("mandate link"),
     ADVANCE_NOTICE("advance notice"),
     DEBIT_RETURNED("debit returned"),
+    PAYMENT_RETURNED("payment returned"),
     PAYER_CODE("payer code"),
     PAYMENT_LINK("payment link"),
     LINK_PAID("payment notice"),

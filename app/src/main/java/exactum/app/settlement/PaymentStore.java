@@ -370,7 +370,8 @@ class PaymentStore implements FindPayments {
         if (!filter.account().isEmpty())
             all = all.and(DSL.condition("receipt.money_account = {0}", DSL.val(filter.account())));
         if (filter.place().equals("on account")) all = all.and(MEANS.LEFT_MINOR.gt(0L));
-        else if (!filter.place().isEmpty()) all = all.and(PAYMENT_PLACE.PLACE.eq(filter.place()));
+        else if (filter.place().isEmpty()) all = all.and(PAYMENT_PLACE.PLACE.ne(Place.UNDONE.words()));
+        else all = all.and(PAYMENT_PLACE.PLACE.eq(filter.place()));
         return all;
     }
 

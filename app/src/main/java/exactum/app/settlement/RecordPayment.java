@@ -140,6 +140,12 @@ public class RecordPayment {
     /** Takes a payment that was recorded by mistake out again, unless the bank has confirmed it. */
     @Transactional
     public void takeOut(BusinessId business, MeansId id) {
+        takeOut(business, id, TakeBack.Cause.MISTAKE, "");
+    }
+
+    /** The same for another cause: on the payment's own day, as long as that is open. */
+    @Transactional
+    public void takeOut(BusinessId business, MeansId id, TakeBack.Cause cause, String note) {
         FindPayments.Payment payment = payments.find(business, id).orElseThrow(NotHere::new);
         FindWaiting.Named waits = waiting.ofMeans(business, List.of(id)).get(id);
         boolean untouched = waits == null
@@ -153,16 +159,12 @@ public class RecordPayment {
         }
         AccountCode account = payment.booked().account();
         LocalDate today = clock.today(business);
-        LocalDate on = payment.on().isAfter(today) ? payment.on() : today;
+        boolean neverWas = cause == TakeBack.Cause.NEVER_THROUGH;
+        LocalDate on = neverWas || payment.on().isAfter(today) ? payment.on() : today;
         if (waits != null)
             wait.letGo(business, waits.item().id(), waits.item().left().amount(), on);
         unsettle.takeOut(
-                business,
-                id,
-                on,
-                TakeBack.Cause.MISTAKE,
-                account,
-                payment.booked().charges());
+                business, id, on, cause, note, account, payment.booked().charges());
         audit.record(business, "took a payment out again", payment.amount().withCurrency());
     }
 

@@ -118,6 +118,7 @@ public class Unsettle {
             MeansId means,
             LocalDate on,
             TakeBack.Cause cause,
+            String reason,
             AccountCode account,
             Money charges) {
         AccountCode charged = ledger.accounts(business).of(AccountRole.BANK_CHARGES);
@@ -139,7 +140,7 @@ public class Unsettle {
                             whole.amount().amount(),
                             on,
                             cause,
-                            "",
+                            reason,
                             account,
                             List.of(),
                             charges.isZero()

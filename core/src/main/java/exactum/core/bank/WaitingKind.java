@@ -10,6 +10,7 @@ public enum WaitingKind {
     PAYOUT("payout"),
     DEBIT_BATCH("batch of debits"),
     RETURN("returned payment"),
+    BANK_FEE("bank fee"),
     REFUND("refund"),
     OWN_TRANSFER("own transfer"),
     /** A refund that a card’s bank sent back after it had gone. */

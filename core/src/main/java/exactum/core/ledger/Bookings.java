@@ -100,6 +100,22 @@ public record Bookings(Accounts accounts, NewIds ids) {
                 .orElseThrow();
     }
 
+    /** What a bank takes for what came back, on its own day, while its line is still to come. */
+    public Entry bankFee(
+            UUID source,
+            String words,
+            LocalDate on,
+            Valued fee,
+            AccountCode account,
+            List<String> tags,
+            AccountCode waits) {
+        return writer(Event.BANK_FEE, source, on, words)
+                .debit(account, fee, null, null, tags)
+                .credit(waits, fee)
+                .done()
+                .orElseThrow();
+    }
+
     /**
      * A part of a line that turned out to be something that stands on an account: money that waited there, a charge, a
      * fee, an own transfer. Nothing, where it stands on the line's own account already.

@@ -25,6 +25,8 @@ public enum Event {
     CHARGEBACK_SETTLED("chargeback settled"),
     CHARGEBACK_UNSETTLED("chargeback settled otherwise"),
     PROCESSOR_FEE("processor fee"),
+    /** What a bank takes for what came back, until its line. */
+    BANK_FEE("bank fee"),
     PAYOUT_READ("payout read"),
     BANK_LINE_READ("bank line read"),
     LINE_MATCHED("line matched"),

@@ -28,6 +28,8 @@ public record TakeBack(
     public enum Cause {
         /** It never went through. */
         REJECTED("rejected"),
+        /** It was recorded and the bank never had it. */
+        NEVER_THROUGH("never went through"),
         /** It came back. */
         RETURNED("returned"),
         /** A chargeback was lost. */

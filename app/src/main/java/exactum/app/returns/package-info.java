@@ -1,0 +1,2 @@
+/** Payments that did not hold: that never went through, or came back. */
+package exactum.app.returns;
