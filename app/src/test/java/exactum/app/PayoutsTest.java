@@ -6,12 +6,18 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import exactum.app.bank.MatchCertain;
 import exactum.app.documents.Document;
+import exactum.app.installation.PlayDays;
 import exactum.app.payouts.FindPayouts;
 import exactum.app.payouts.MatchPayout;
 import exactum.app.payouts.Payout;
 import exactum.app.payouts.PayoutLine;
+import exactum.app.refunds.Draw;
+import exactum.app.refunds.Route;
 import exactum.app.settlement.FindPayments;
 import exactum.app.settlement.Place;
+import exactum.app.waiting.FindWaiting;
+import exactum.core.bank.WaitingKind;
+import exactum.core.ids.BankLineId;
 import exactum.core.ids.PayoutId;
 import exactum.core.money.Money;
 import java.util.List;
@@ -166,5 +172,129 @@ class PayoutsTest {
                     .doesNotContain("from=601");
         }
         assertThat(payout(world, id).off()).isEqualTo(euro("450.00"));
+    }
+
+    /** Sales, a refund with its fee kept, a chargeback with its fee, and a tenth that is held: to the cent. */
+    @Test
+    void what_went_back_what_is_contested_and_what_is_held_is_matched_to_the_cent(World world) {
+        sold(world, "sa_1", "60.00", "1.69");
+        sold(world, "sa_2", "1200.00", "29.05");
+        Document contested = sold(world, "sa_3", "80.00", "2.17");
+        var refund = world.refund(
+                world.bean(FindPayments.class)
+                        .ofSale(world.moorings, world.cards, "sa_1")
+                        .orElseThrow()
+                        .id(),
+                new Draw.Reopened(
+                        world.bean(FindPayments.class)
+                                .settledBy(
+                                        world.moorings,
+                                        world.bean(FindPayments.class)
+                                                .ofSale(world.moorings, world.cards, "sa_1")
+                                                .orElseThrow()
+                                                .id())
+                                .getFirst()
+                                .document(),
+                        euro("60.00")),
+                new Route.Card());
+        world.notice("cb", """
+                {"type":"chargeback.opened","data":%s}""".formatted(CardProcessor.contested("cb_1", "sa_3", "80.00", "open")));
+        PayoutId id = world.payout(
+                "po_1",
+                "sa_1:60.00:1.69",
+                "sa_2:1200.00:29.05",
+                "sa_3:80.00:2.17",
+                "refund/sa_1@%s:-60.00:0.00".formatted(refund.to().reference()),
+                "chargeback/sa_3@cb_1:-80.00:15.00",
+                "reserve/@rs_1:-134.00:0.00");
+        assertThat(open(world, id)).isEmpty();
+        assertThat(payout(world, id).sums().net()).isEqualTo(euro("1018.09"));
+        assertThat(world.balance("1065")).isEqualTo(euro("134.00"));
+        assertThat(world.balance("1060").isZero()).isTrue();
+        assertThat(world.balance("1070")).isEqualTo(euro("80.00"));
+        assertThat(world.open(contested).isZero()).isTrue();
+        world.bankLine("1018.09", "Cards", "PAYOUT po_1");
+        world.bean(MatchCertain.class).matchAll(world.moorings);
+        assertThat(payout(world, id).state()).isEqualTo("tied out");
+        PayoutId released = world.payout("po_2", "reserve/@rs_1:134.00:0.00");
+        assertThat(open(world, released)).isEmpty();
+        assertThat(world.balance("1065").isZero()).isTrue();
+        PayoutId twice = world.payout("po_3", "reserve/@rs_1:134.00:0.00");
+        assertThat(open(world, twice))
+                .singleElement()
+                .satisfies(l -> assertThat(l.difference()).contains("which payout po_2 has already"));
+        try (var ada = new Visitor(world, "ada")) {
+            assertThat(ada.get("/payouts/" + id).body())
+                    .contains("Reserve held", "Chargebacks", "Refunds", "3 payers")
+                    .contains("sales 1,340.00", "reserve held 134.00");
+            assertThat(ada.get("/payouts/" + twice).body()).contains("which payout po_2 has already");
+        }
+    }
+
+    @Test
+    void more_that_went_back_than_came_is_taken_from_the_bank_account(World world) {
+        Document invoice = sold(world, "sa_1", "80.00", "2.17");
+        var payment = world.bean(FindPayments.class)
+                .ofSale(world.moorings, world.cards, "sa_1")
+                .orElseThrow()
+                .id();
+        world.payout("po_1", "sa_1:80.00:2.17");
+        var refund = world.refund(payment, new Draw.Reopened(invoice.id(), euro("50.00")), new Route.Card());
+        PayoutId id = world.payout(
+                "po_2", "refund/sa_1@%s:-50.00:0.00".formatted(refund.to().reference()));
+        assertThat(payout(world, id).sums().net()).isEqualTo(euro("-50.00"));
+        assertThat(world.balance("1061")).isEqualTo(euro("27.83"));
+        world.bankLine("-50.00", "Cards", "PAYOUT po_2");
+        world.bean(MatchCertain.class).matchAll(world.moorings);
+        assertThat(payout(world, id).state()).isEqualTo("tied out");
+        try (var ada = new Visitor(world, "ada")) {
+            assertThat(ada.get("/payouts/" + id).body()).contains("Taken from our account", "taken from us, 50.00");
+        }
+    }
+
+    @Test
+    void a_sale_that_nobody_knows_becomes_the_payment_of_whom_a_person_says(World world) {
+        Document invoice = world.invoice(world.payer(), "18.50");
+        PayoutId id = world.payout("po_1", "sa_counter:18.50:0.69");
+        int line = open(world, id).getFirst().lineNo();
+        try (var ada = new Visitor(world, "ada")) {
+            String at = "/payouts/" + id + "/lines/" + line + "/place";
+            assertThat(ada.get(at).body()).contains(invoice.number(), "agrees to the cent");
+            assertThat(ada.post(at, "").body()).contains("Choose whose payment it is");
+            String choice = "choice=" + invoice.customer() + "/" + invoice.id();
+            ada.follow(at, choice);
+            assertThat(ada.post(at, choice).body()).contains("It is known by now");
+        }
+        assertThat(world.open(invoice).isZero()).isTrue();
+        assertThat(open(world, id)).isEmpty();
+        assertThat(world.balance("1060").isZero()).isTrue();
+        assertThat(world.balance("5000")).isEqualTo(euro("0.69"));
+    }
+
+    @Test
+    void a_payout_that_lands_in_two_parts_says_what_is_missing_and_one_that_never_comes_is_a_decision(
+            World world, PlayDays play) {
+        sold(world, "sa_1", "118.08", "3.08");
+        PayoutId id = world.payout("po_1", "sa_1:118.08:3.08");
+        BankLineId first = world.bankLine("100.00", "Cards", "PAYOUT po_1");
+        play.setDate(World.june(5));
+        try (var ada = new Visitor(world, "ada")) {
+            assertThat(ada.get("/day").body()).contains("Payout po_1 was promised for 3 Jun and is not at the bank");
+            String waits = world.bean(FindWaiting.class).open(world.moorings).stream()
+                    .filter(w -> w.item().kind() == WaitingKind.PAYOUT)
+                    .map(w -> w.item().id().toString())
+                    .findFirst()
+                    .orElseThrow();
+            String part = "part0=waiting:" + waits + "&title0=payout&amount0=%s";
+            ada.follow("/bank-lines/" + first + "/match", part.formatted("100.00"));
+            assertThat(ada.get("/payouts/" + id).body()).contains("15.00 of it is not at the bank");
+            BankLineId second = world.bankLine("15.00", "Cards", "PAYOUT po_1 rest");
+            ada.follow("/bank-lines/" + second + "/match", part.formatted("15.00"));
+            assertThat(ada.get("/payouts/" + id).body())
+                    .contains("Landed in parts")
+                    .doesNotContain("is not at the bank");
+            assertThat(ada.get("/day").body()).doesNotContain("po_1 was promised");
+        }
+        assertThat(payout(world, id).state()).isEqualTo("tied out");
     }
 }

@@ -2,11 +2,10 @@ package exactum.app.cards;
 
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.MeansId;
-import exactum.core.ids.ProcessorId;
 import java.util.List;
 
 /** Sales were taken into the books and wait for their payouts, in the transaction that is open. */
-public record SalesTaken(BusinessId business, ProcessorId processor, List<Sale> sales) {
+public record SalesTaken(BusinessId business, List<Sale> sales) {
     /**
      * One of them.
      *

@@ -1,41 +1,25 @@
 package exactum.app.cards;
 
-import exactum.app.customers.Customer;
-import exactum.app.customers.FindCustomers;
 import exactum.app.documents.AskedBefore;
 import exactum.app.documents.FindDocuments;
 import exactum.app.installation.BusinessClock;
-import exactum.app.ledger.Ledger;
 import exactum.app.settlement.Channel;
 import exactum.app.settlement.Claims;
 import exactum.app.settlement.ConfirmPayment;
 import exactum.app.settlement.FindClaims;
 import exactum.app.settlement.NewPayment;
 import exactum.app.settlement.Settle;
-import exactum.app.setup.FindSetup;
 import exactum.app.setup.ProcessorAccount;
-import exactum.app.waiting.AwaitsPayout;
-import exactum.app.waiting.NewWaiting;
-import exactum.app.waiting.Wait;
-import exactum.core.bank.WaitingKind;
 import exactum.core.card.ProcessorPort;
 import exactum.core.document.DocumentKind;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.ClaimId;
-import exactum.core.ids.CustomerId;
 import exactum.core.ids.DocumentId;
-import exactum.core.ids.MeansId;
-import exactum.core.ledger.Bookings;
-import exactum.core.ledger.Entry;
-import exactum.core.money.ExchangeRate;
 import exactum.core.money.Money;
-import exactum.core.money.Valued;
 import exactum.core.settlement.Means;
 import exactum.core.settlement.Policy;
-import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.Currency;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -56,12 +40,9 @@ public class SettleSale {
     private final CollectionStore collections;
     private final Claims claims;
     private final FindClaims findClaims;
-    private final FindCustomers customers;
-    private final FindSetup setup;
     private final Settle settle;
     private final ConfirmPayment confirm;
-    private final Wait wait;
-    private final Ledger ledger;
+    private final BookSales book;
     private final FindDocuments documents;
     private final AskedBefore before;
     private final BusinessClock clock;
@@ -71,12 +52,9 @@ public class SettleSale {
             CollectionStore collections,
             Claims claims,
             FindClaims findClaims,
-            FindCustomers customers,
-            FindSetup setup,
             Settle settle,
             ConfirmPayment confirm,
-            Wait wait,
-            Ledger ledger,
+            BookSales book,
             FindDocuments documents,
             AskedBefore before,
             BusinessClock clock,
@@ -84,12 +62,9 @@ public class SettleSale {
         this.collections = collections;
         this.claims = claims;
         this.findClaims = findClaims;
-        this.customers = customers;
-        this.setup = setup;
         this.settle = settle;
         this.confirm = confirm;
-        this.wait = wait;
-        this.ledger = ledger;
+        this.book = book;
         this.documents = documents;
         this.before = before;
         this.clock = clock;
@@ -138,16 +113,13 @@ public class SettleSale {
                         .toList()));
         List<NewPayment> payments =
                 fresh.stream().map(t -> payment(processor, t, open)).toList();
-        var worths = new Worths(processor);
-        wait.beginNew(business, waiting(processor, fresh, payments, worths));
-        List<Means> means = settle.receiveAll(business, payments);
-        ledger.bookAll(business, fees(processor, fresh, means, worths));
+        List<Means> means = book.book(
+                processor,
+                IntStream.range(0, fresh.size())
+                        .mapToObj(i -> new BookSales.One(fresh.get(i).sale(), payments.get(i)))
+                        .toList());
         confirm.confirmAll(business, means, clock.today(business));
-        events.publishEvent(new SalesTaken(business, processor.id(), sales(fresh, means)));
-        events.publishEvent(new AwaitsPayout(
-                business,
-                processor.id(),
-                fresh.stream().map(t -> t.sale().reference()).toList()));
+        events.publishEvent(new SalesTaken(business, sales(fresh, means)));
         return fresh.stream().map(t -> t.sale().reference()).toList();
     }
 
@@ -236,63 +208,5 @@ public class SettleSale {
         List<Policy.Part> parts =
                 open.take(taken.collection().items(), taken.sale().amount());
         return parts.isEmpty() ? new Policy.OnAccount() : new Policy.Chosen(parts);
-    }
-
-    private List<Entry> fees(ProcessorAccount processor, List<Taken> fresh, List<Means> means, Worths worths) {
-        Bookings bookings = ledger.bookings(processor.business());
-        return IntStream.range(0, fresh.size())
-                .filter(i -> !fresh.get(i).sale().fee().isZero())
-                .mapToObj(i -> bookings.processorFee(
-                        means.get(i).id().value(),
-                        "Fee of " + processor.name() + " for sale "
-                                + fresh.get(i).sale().reference(),
-                        fresh.get(i).sale().capturedOn(),
-                        worths.of(fresh.get(i).sale(), fresh.get(i).sale().fee()),
-                        processor.accounts().fees(),
-                        processor.accounts().feeTags(),
-                        processor.accounts().clearing()))
-                .toList();
-    }
-
-    private List<NewWaiting> waiting(
-            ProcessorAccount processor, List<Taken> fresh, List<NewPayment> payments, Worths worths) {
-        Map<CustomerId, Customer> payers = customers.byId(
-                processor.business(),
-                fresh.stream().map(t -> t.collection().customer()).distinct().toList());
-        return IntStream.range(0, fresh.size())
-                .mapToObj(i -> {
-                    ProcessorPort.Sale sale = fresh.get(i).sale();
-                    CustomerId payer = fresh.get(i).collection().customer();
-                    MeansId of = payments.get(i).id();
-                    return new NewWaiting(
-                            WaitingKind.CARD_SALE,
-                            processor.accounts().clearing(),
-                            sale.capturedOn(),
-                            worths.of(sale, sale.amount().minus(sale.fee())),
-                            List.of(sale.reference()),
-                            "card payment of " + payers.get(payer).name(),
-                            payer,
-                            of,
-                            of.value(),
-                            new NewWaiting.AtProcessor(processor.id(), sale.reference(), sale.amount()));
-                })
-                .toList();
-    }
-
-    /** What amounts of sales are worth in the business's own currency, each rate looked up once. */
-    private final class Worths {
-        private final ProcessorAccount processor;
-        private final Map<Currency, Map<LocalDate, ExchangeRate>> rates = new HashMap<>();
-
-        private Worths(ProcessorAccount processor) {
-            this.processor = processor;
-        }
-
-        private Valued of(ProcessorPort.Sale sale, Money amount) {
-            return rates.computeIfAbsent(amount.currency(), c -> new HashMap<>())
-                    .computeIfAbsent(sale.capturedOn(), day -> setup.rate(processor.business(), amount.currency(), day))
-                    .value(amount)
-                    .value();
-        }
     }
 }

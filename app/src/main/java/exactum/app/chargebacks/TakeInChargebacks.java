@@ -2,13 +2,12 @@ package exactum.app.chargebacks;
 
 import exactum.app.cards.Connections;
 import exactum.app.cards.Contested;
-import exactum.app.cards.SalesTaken;
 import exactum.app.settlement.FindPayments;
 import exactum.app.setup.ProcessorAccount;
+import exactum.app.waiting.AwaitsPayout;
 import exactum.core.card.NoAnswer;
 import exactum.core.card.ProcessorPort;
 import exactum.core.problem.Refusal;
-import java.util.List;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
@@ -52,12 +51,10 @@ public class TakeInChargebacks {
     /** A sale that comes into the books after it was contested. */
     @EventListener
     @Transactional(propagation = Propagation.MANDATORY)
-    void salesTaken(SalesTaken taken) {
-        List<String> sales =
-                taken.sales().stream().map(SalesTaken.Sale::reference).toList();
-        for (Chargeback c : store.ofSales(taken.business(), taken.processor(), sales))
-            payments.ofSale(taken.business(), taken.processor(), c.sale())
-                    .ifPresent(p -> book.paidLater(taken.business(), c, p));
+    void awaited(AwaitsPayout awaits) {
+        for (Chargeback c : store.ofSales(awaits.business(), awaits.processor(), awaits.references()))
+            payments.ofSale(awaits.business(), awaits.processor(), c.sale())
+                    .ifPresent(p -> book.paidLater(awaits.business(), c, p));
     }
 
     /**

@@ -2,6 +2,7 @@ package exactum.app.payouts;
 
 import exactum.app.daysheet.Wanted;
 import exactum.core.bank.PayoutReport;
+import exactum.core.ids.BankLineId;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.PayoutId;
 import exactum.core.ids.ProcessorId;
@@ -27,6 +28,26 @@ public interface FindPayouts {
 
     /** The lines that the books do not explain in full. */
     List<PayoutLine> openLines(BusinessId business, PayoutId payout, int most);
+
+    /** Those that were promised for a day before, and of which something has not landed; the oldest first. */
+    List<Payout> promisedBefore(BusinessId business, LocalDate day);
+
+    /** A bank line that brought a payout, or a part of it. */
+    record Landing(BankLineId line, LocalDate on, Money amount) {}
+
+    List<Landing> landings(BusinessId business, PayoutId payout);
+
+    /**
+     * What waits for a payout of a processor and is in none.
+     *
+     * @param sales how many of them are sales
+     * @param gross of the sales
+     * @param net all of it after fees
+     */
+    record NotYet(
+            ProcessorId processor, String name, int sales, int others, Money gross, Money net, LocalDate oldest) {}
+
+    List<NotYet> notYet(BusinessId business);
 
     /** The fees that belong to none of its other lines, so many at most. */
     List<PayoutLine> ownFees(BusinessId business, PayoutId payout, int most);

@@ -38,6 +38,7 @@ public class ImportPayouts {
     private final PayoutStore payouts;
     private final TakeInChargebacks chargebacks;
     private final MatchPayout match;
+    private final EarlyPayouts early;
     private final Wait wait;
     private final FindBooks books;
     private final Ledger ledger;
@@ -52,6 +53,7 @@ public class ImportPayouts {
             PayoutStore payouts,
             TakeInChargebacks chargebacks,
             MatchPayout match,
+            EarlyPayouts early,
             Wait wait,
             FindBooks books,
             Ledger ledger,
@@ -64,6 +66,7 @@ public class ImportPayouts {
         this.payouts = payouts;
         this.chargebacks = chargebacks;
         this.match = match;
+        this.early = early;
         this.wait = wait;
         this.books = books;
         this.ledger = ledger;
@@ -90,6 +93,7 @@ public class ImportPayouts {
     /** Fetches what is new of a processor and answers how many payouts were imported. */
     public int fetch(ProcessorAccount processor) {
         if (!processor.isOn()) return 0;
+        early.askAgain(processor);
         int imported = 0;
         for (String reference :
                 ask(processor, () -> connections.to(processor).payoutsAfter(processor.payoutsReadTo()))) {

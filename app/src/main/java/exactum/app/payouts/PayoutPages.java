@@ -6,6 +6,7 @@ import exactum.app.bank.MatchKind;
 import exactum.app.bank.UndoMatch;
 import exactum.app.business.Needs;
 import exactum.app.business.Power;
+import exactum.app.installation.BusinessClock;
 import exactum.app.setup.FindSetup;
 import exactum.app.setup.FreeAccounts;
 import exactum.app.setup.ProcessorAccount;
@@ -13,6 +14,9 @@ import exactum.app.trail.Trails;
 import exactum.app.web.FileName;
 import exactum.app.web.NotHere;
 import exactum.core.bank.PayoutReport;
+import exactum.core.calendar.BankingCalendar;
+import exactum.core.calendar.Clearing;
+import exactum.core.card.ProcessorPort;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.MatchId;
 import exactum.core.ids.PayoutId;
@@ -21,6 +25,7 @@ import exactum.core.ledger.AccountCode;
 import exactum.core.money.Money;
 import exactum.core.working.Working;
 import java.io.IOException;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
 import org.springframework.stereotype.Controller;
@@ -44,6 +49,7 @@ class PayoutPages {
     private final FindSetup setup;
     private final FreeAccounts accounts;
     private final Trails trails;
+    private final BusinessClock clock;
 
     PayoutPages(
             FindPayouts payouts,
@@ -53,7 +59,9 @@ class PayoutPages {
             UndoMatch undo,
             FindSetup setup,
             FreeAccounts accounts,
-            Trails trails) {
+            Trails trails,
+            BusinessClock clock) {
+        this.clock = clock;
         this.payouts = payouts;
         this.matches = matches;
         this.imports = imports;
@@ -74,8 +82,25 @@ class PayoutPages {
     @GetMapping("/payouts")
     String list(BusinessId business, Model model) {
         model.addAttribute("payouts", payouts.list(business, 300));
-        model.addAttribute("processors", setup.processors(business));
+        List<ProcessorAccount> processors = setup.processors(business);
+        model.addAttribute("processors", processors);
+        model.addAttribute("notYet", payouts.notYet(business));
+        model.addAttribute(
+                "early",
+                processors.stream()
+                        .filter(p -> p.isOn() && p.can().contains(ProcessorPort.Ability.EARLY_PAYOUT))
+                        .map(ProcessorAccount::id)
+                        .toList());
+        model.addAttribute("today", clock.today(business));
         return "payouts/list";
+    }
+
+    /** How many banking days it takes. */
+    private static long openDays(BankingCalendar calendar, LocalDate from, LocalDate to) {
+        return from.plusDays(1)
+                .datesUntil(to.plusDays(1))
+                .filter(calendar::isOpen)
+                .count();
     }
 
     @PostMapping("/payouts/file")
@@ -116,6 +141,20 @@ class PayoutPages {
                         bookable.stream().map(PayoutLine::off).toList()));
         List<PayoutReport.Part> composition = payouts.composition(business, payout);
         model.addAttribute("composition", composition);
+        List<FindPayouts.Landing> landings = payouts.landings(business, id);
+        model.addAttribute("landings", landings);
+        model.addAttribute(
+                "notLanded",
+                payout.sums()
+                        .net()
+                        .minus(Money.sum(
+                                payout.off().currency(),
+                                landings.stream()
+                                        .map(FindPayouts.Landing::amount)
+                                        .toList())));
+        model.addAttribute(
+                "openDays",
+                openDays(Clearing.of(payout.off().currency()).calendar(), payout.salesOn(), payout.arrivesOn()));
         model.addAttribute("payers", payouts.payers(business, id));
         model.addAttribute("bars", TieOutBars.of(payout, composition, payouts.ownFees(business, id, OWN_FEES)));
         model.addAttribute("accounts", open.isEmpty() ? List.of() : accounts.forLines(business));

@@ -135,6 +135,49 @@ class PayoutStore implements FindPayouts {
     }
 
     @Override
+    public List<Payout> promisedBefore(BusinessId business, LocalDate day) {
+        return list(
+                business,
+                DSL.sql(
+                        "p.arrives_on < {0} and exists (select 1 from waiting w where w.business_id = p.business_id and w.kind = 'payout' and w.source_id = p.id and w.left_minor <> 0)",
+                        DSL.val(day)),
+                DSL.sql("p.arrives_on, p.id"),
+                Integer.MAX_VALUE);
+    }
+
+    @Override
+    public List<Landing> landings(BusinessId business, PayoutId payout) {
+        return db.fetch("""
+                        select l.id, l.booked_on, m.currency, m.amount_minor from waiting w
+                          join match m on m.business_id = w.business_id and m.waiting_id = w.id and m.undone_at is null
+                          join bank_line l on l.business_id = m.business_id and l.id = m.bank_line_id
+                         where w.business_id = {0} and w.kind = 'payout' and w.source_id = {1} order by l.booked_on, m.id
+                        """, DSL.inline(business.value()), DSL.val(payout.value()))
+                .map(r -> new Landing(
+                        new BankLineId(r.get("id", UUID.class)),
+                        r.get("booked_on", LocalDate.class),
+                        Money.ofMinor(r.get("currency", String.class), r.get("amount_minor", Long.class))));
+    }
+
+    @Override
+    public List<NotYet> notYet(BusinessId business) {
+        return db.fetch("""
+                        select a.id, a.name, w.currency, count(*) filter (where w.kind = 'card sale')::int as sales, count(*) filter (where w.kind not in ('card sale', 'processor fee'))::int as others,
+                               coalesce(sum(w.gross_minor) filter (where w.kind = 'card sale'), 0)::bigint as gross, sum(w.left_minor)::bigint as net, min(w.since) as oldest
+                          from waiting w join processor_account a on a.business_id = w.business_id and a.clearing_account = w.account and a.id = w.processor_id
+                         where w.business_id = {0} and w.left_minor <> 0 group by 1, 2, 3 order by 2, 3
+                        """, DSL.inline(business.value()))
+                .map(r -> new NotYet(
+                        new ProcessorId(r.get("id", UUID.class)),
+                        r.get("name", String.class),
+                        r.get("sales", Integer.class),
+                        r.get("others", Integer.class),
+                        Money.ofMinor(r.get("currency", String.class), r.get("gross", Long.class)),
+                        Money.ofMinor(r.get("currency", String.class), r.get("net", Long.class)),
+                        r.get("oldest", LocalDate.class)));
+    }
+
+    @Override
     public int countDiffering(BusinessId business, Wanted wanted) {
         return db.fetchSingle(
                         "select count(distinct payout_id)::int from payout_line where business_id = {0} and left_minor <> 0 and {1}",

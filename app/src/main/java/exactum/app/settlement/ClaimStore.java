@@ -70,6 +70,19 @@ class ClaimStore implements FindClaims, Provable {
     }
 
     @Override
+    public List<Open> ofAmount(BusinessId business, Money left, int most) {
+        return open(
+                        business,
+                        CLAIM.LEFT_MINOR
+                                .eq(left.minor())
+                                .and(CLAIM.LEFT_MINOR.gt(0L))
+                                .and(CLAIM.CURRENCY.eq(left.currency().getCurrencyCode())))
+                .stream()
+                .limit(most)
+                .toList();
+    }
+
+    @Override
     public List<Open> openOf(BusinessId business, DocumentId document) {
         return open(business, CLAIM.DOCUMENT_ID.eq(document));
     }

@@ -76,6 +76,9 @@ public interface FindClaims {
     /** The open items of a customer, earliest due first. */
     List<Open> openOf(BusinessId business, CustomerId customer);
 
+    /** The open items of which exactly so much is left, earliest due first. */
+    List<Open> ofAmount(BusinessId business, Money left, int most);
+
     /** The open items of a document, earliest due first. */
     List<Open> openOf(BusinessId business, DocumentId document);
 
