@@ -140,6 +140,7 @@ public final class DebitBench {
                                 p.cutOff(),
                                 false,
                                 1,
+                                null,
                                 null),
                         b.revision()));
         return iban;

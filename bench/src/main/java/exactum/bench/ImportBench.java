@@ -88,7 +88,7 @@ public final class ImportBench {
         return new Measured(small, large);
     }
 
-    private static BankAccountId bank(BenchGround ground) {
+    static BankAccountId bank(BenchGround ground) {
         return ground.bean(Banking.class)
                 .addBankAccount(
                         ground.businesses.getFirst(),
@@ -223,7 +223,7 @@ public final class ImportBench {
         return new Result(things, seconds, new SameRows.Copy(walk + copy.seconds(), copy.rows()));
     }
 
-    private static ProcessorId processor(BenchGround ground, BusinessId business) {
+    static ProcessorId processor(BenchGround ground, BusinessId business) {
         var payouts = ground.bean(Ledger.class).accounts(business).of(AccountRole.PAYOUTS);
         return ground.bean(Processors.class)
                 .addProcessor(
@@ -266,10 +266,7 @@ public final class ImportBench {
     private static Path camt(int lines) throws Exception {
         Path file = Files.createTempFile("bench", ".xml");
         try (Writer out = new BufferedWriter(Files.newBufferedWriter(file))) {
-            out.write(
-                    "<?xml version=\"1.0\" encoding=\"UTF-8\"?><Document xmlns=\"urn:iso:std:iso:20022:tech:xsd:camt.053.001.08\"><BkToCstmrStmt><GrpHdr><MsgId>M</MsgId><CreDtTm>2026-06-01T20:00:00Z</CreDtTm></GrpHdr><Stmt><Id>S</Id><Acct><Id><IBAN>"
-                            + IBAN.value() + "</IBAN></Id></Acct>");
-            out.write(balance("OPBD", "0.00") + balance("CLBD", lines + ".00"));
+            out.write(camtHead("0.00", lines + ".00"));
             for (int i = 1; i <= lines; i++)
                 out.write(
                         "<Ntry><NtryRef>%1$d</NtryRef><Amt Ccy=\"EUR\">1.00</Amt><CdtDbtInd>CRDT</CdtDbtInd><Sts><Cd>BOOK</Cd></Sts><BookgDt><Dt>2026-06-01</Dt></BookgDt><ValDt><Dt>2026-06-01</Dt></ValDt><AcctSvcrRef>REF%1$d</AcctSvcrRef><BkTxCd><Domn><Cd>PMNT</Cd><Fmly><Cd>RCDT</Cd><SubFmlyCd>ESCT</SubFmlyCd></Fmly></Domn></BkTxCd><NtryDtls><TxDtls><Refs><EndToEndId>E2E%1$d</EndToEndId></Refs><RltdPties><Dbtr><Pty><Nm>Customer %1$d</Nm></Pty></Dbtr></RltdPties><RmtInf><Ustrd>INV-2026-%1$06d thank you</Ustrd></RmtInf></TxDtls></NtryDtls></Ntry>\n"
@@ -277,6 +274,12 @@ public final class ImportBench {
             out.write("</Stmt></BkToCstmrStmt></Document>");
         }
         return file;
+    }
+
+    /** The head of a statement, up to its lines. */
+    static String camtHead(String opening, String closing) {
+        return "<?xml version=\"1.0\" encoding=\"UTF-8\"?><Document xmlns=\"urn:iso:std:iso:20022:tech:xsd:camt.053.001.08\"><BkToCstmrStmt><GrpHdr><MsgId>M</MsgId><CreDtTm>2026-06-01T20:00:00Z</CreDtTm></GrpHdr><Stmt><Id>S</Id><Acct><Id><IBAN>"
+                + IBAN.value() + "</IBAN></Id></Acct>" + balance("OPBD", opening) + balance("CLBD", closing);
     }
 
     private static String balance(String type, String amount) {

@@ -25,6 +25,7 @@ import java.util.Base64;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
@@ -173,6 +174,15 @@ class ChargebackStore implements FindChargebacks {
                         1)
                 .stream()
                 .findFirst();
+    }
+
+    Set<String> known(BusinessId business, ProcessorId processor, List<String> references) {
+        return db.select(CHARGEBACK.REFERENCE)
+                .from(CHARGEBACK)
+                .where(CHARGEBACK.BUSINESS_ID.eq(business))
+                .and(CHARGEBACK.PROCESSOR_ID.eq(processor))
+                .and(DSL.condition("chargeback.reference = any({0})", DSL.val(references.toArray(String[]::new))))
+                .fetchSet(CHARGEBACK.REFERENCE);
     }
 
     /** Those of sales that the books did not have when they were told. */

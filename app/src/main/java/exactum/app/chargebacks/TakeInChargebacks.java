@@ -8,6 +8,8 @@ import exactum.app.waiting.AwaitsPayout;
 import exactum.core.card.NoAnswer;
 import exactum.core.card.ProcessorPort;
 import exactum.core.problem.Refusal;
+import java.util.List;
+import java.util.Set;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
@@ -46,6 +48,11 @@ public class TakeInChargebacks {
     @Transactional(propagation = Propagation.MANDATORY)
     public void told(ProcessorAccount processor, ProcessorPort.Chargeback told) {
         book.told(processor, told);
+    }
+
+    /** Which of several the books have. */
+    public Set<String> known(ProcessorAccount processor, List<String> references) {
+        return store.known(processor.business(), processor.id(), references);
     }
 
     /** A sale that comes into the books after it was contested. */

@@ -89,7 +89,7 @@ class Colleagues {
                 .toList();
     }
 
-    private static void as(String login, Runnable deed) {
+    static void as(String login, Runnable deed) {
         SecurityContextHolder.getContext()
                 .setAuthentication(UsernamePasswordAuthenticationToken.authenticated(login, null, List.of()));
         try {

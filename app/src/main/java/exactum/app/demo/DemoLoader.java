@@ -43,6 +43,7 @@ class DemoLoader {
     private final PaperScene papers;
     private final PayerScene atPage;
     private final CardScene cards;
+    private final MoneyBackScene moneyBack;
     private final Seasons seasons;
     private final DebitOwners debits;
     private final WaterRates water;
@@ -69,6 +70,7 @@ class DemoLoader {
             PaperScene papers,
             PayerScene atPage,
             CardScene cards,
+            MoneyBackScene moneyBack,
             Seasons seasons,
             DebitOwners debits,
             WaterRates water,
@@ -93,6 +95,7 @@ class DemoLoader {
         this.papers = papers;
         this.atPage = atPage;
         this.cards = cards;
+        this.moneyBack = moneyBack;
         this.seasons = seasons;
         this.debits = debits;
         this.water = water;
@@ -158,6 +161,7 @@ class DemoLoader {
             papers.on(id, harbour, day);
             atPage.on(id, harbour, day);
             cards.on(id, harbour, day);
+            moneyBack.on(id, harbour, day);
             seasons.on(id, harbour, day);
             debits.on(id, harbour, day);
             water.on(id, harbour, day);

@@ -92,6 +92,25 @@ class Street {
                         Integer.toString(times)));
     }
 
+    /** The holder of a card contests a sale. */
+    void contest(String sale) {
+        post(
+                settings.standinsAddress() + "/processor/sales/" + sale + "/contest",
+                Map.of("reason", "services not received"));
+    }
+
+    /** The bank of a card refuses the next refund. */
+    void refusesNextRefund(String currency) {
+        post(settings.standinsAddress() + "/processor/manner", Map.of("currency", currency, "refusedRefunds", "1"));
+    }
+
+    /** The bank takes a cheque back, with a fee on the same line. */
+    void returnCheque(String currency, String amount, String fee, String text) {
+        post(
+                settings.standinsAddress() + "/bank/return-cheque",
+                Map.of("account", currency, "amount", amount, "fee", fee, "text", text));
+    }
+
     private void post(String address, Map<String, String> fields) {
         var form = new LinkedMultiValueMap<String, String>();
         fields.forEach(form::add);

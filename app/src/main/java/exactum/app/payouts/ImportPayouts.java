@@ -26,6 +26,7 @@ import exactum.formats.csv.PayoutCsv;
 import java.io.InputStream;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Supplier;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -144,30 +145,37 @@ public class ImportPayouts {
         return stored;
     }
 
-    /** Chargebacks that the processor did not tell of before. */
+    /** Chargebacks that the processor did not tell of before, and those that it pays back. */
     private void contested(ProcessorAccount processor, PayoutReport report) {
-        for (PayoutReport.Line line : report.lines()) {
-            if (line.kind() != PayoutReport.Kind.CHARGEBACK || line.named().isEmpty()) continue;
-            Money alone = Money.sum(
-                    report.currency(),
-                    report.lines().stream()
-                            .filter(l -> l.kind() == PayoutReport.Kind.FEE
-                                    && l.reference().equals(line.named()))
-                            .map(PayoutReport.Line::fee)
-                            .toList());
-            Money fee = line.fee().isNegative() ? alone : line.fee().plus(alone);
-            chargebacks.told(
-                    processor,
-                    new ProcessorPort.Chargeback(
-                            line.named(),
-                            line.saleReference(),
-                            line.gross().abs(),
-                            fee,
-                            line.description(),
-                            line.occurredOn(),
-                            null,
-                            line.gross().isNegative() ? ProcessorPort.Contest.OPEN : ProcessorPort.Contest.WON));
-        }
+        List<PayoutReport.Line> all = report.lines().stream()
+                .filter(l ->
+                        l.kind() == PayoutReport.Kind.CHARGEBACK && !l.named().isEmpty())
+                .toList();
+        if (all.isEmpty()) return;
+        Set<String> known = chargebacks.known(
+                processor, all.stream().map(PayoutReport.Line::named).toList());
+        all.stream()
+                .filter(l -> !l.gross().isNegative() || !known.contains(l.named()))
+                .forEach(l -> chargebacks.told(processor, chargeback(report, l)));
+    }
+
+    private static ProcessorPort.Chargeback chargeback(PayoutReport report, PayoutReport.Line line) {
+        Money alone = Money.sum(
+                report.currency(),
+                report.lines().stream()
+                        .filter(l -> l.kind() == PayoutReport.Kind.FEE
+                                && l.reference().equals(line.named()))
+                        .map(PayoutReport.Line::fee)
+                        .toList());
+        return new ProcessorPort.Chargeback(
+                line.named(),
+                line.saleReference(),
+                line.gross().abs(),
+                line.fee().isNegative() ? alone : line.fee().plus(alone),
+                line.description(),
+                line.occurredOn(),
+                null,
+                line.gross().isNegative() ? ProcessorPort.Contest.OPEN : ProcessorPort.Contest.WON);
     }
 
     private void onItsWay(ProcessorAccount processor, PayoutReport report, PayoutId id) {

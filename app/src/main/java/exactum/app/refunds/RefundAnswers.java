@@ -132,8 +132,9 @@ class RefundAnswers {
         LocalDate today = today(business, order);
         wait.letGo(business, waits.item().id(), waits.item().left().amount(), today);
         giveBack.refused(business, order.booking(), today, waits.item().account());
-        store.refused(business, id, why, today);
-        audit.record(business, "refund refused", order.amount().withCurrency() + ": " + why);
+        String said = why.replaceFirst("\\.$", "");
+        store.refused(business, id, said, today);
+        audit.record(business, "refund refused", order.amount().withCurrency() + ": " + said);
     }
 
     /** The card's bank sent it back after it had gone: it comes again with a payout. */

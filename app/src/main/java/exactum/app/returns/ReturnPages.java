@@ -70,7 +70,17 @@ class ReturnPages {
         model.addAttribute("fields", fields);
         model.addAttribute("today", clock.today(business));
         model.addAttribute("accounts", accounts.forLines(business));
-        model.addAttribute("lines", lines(business, stands));
+        List<BankLine> lines = lines(business, stands);
+        model.addAttribute("lines", lines);
+        model.addAttribute(
+                "suggested",
+                lines.stream()
+                        .filter(l -> l.left().abs().equals(stands)
+                                || l.said().bankCode().matches(".*/(UPCQ|RRTN|UPDD|RCDD|PRDD)")
+                                        && l.left().abs().compareTo(stands) > 0)
+                        .map(BankLine::id)
+                        .findFirst()
+                        .orElse(null));
         model.addAttribute("voidable", payment.place() == Place.NOT_YET || payment.place() == Place.IN_HAND);
         if (fields.containsKey("look")) {
             ReturnPayment.Rehearsal rehearsal = returns.rehearse(business, wish(business, payment, fields));

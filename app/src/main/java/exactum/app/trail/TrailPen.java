@@ -49,7 +49,10 @@ final class TrailPen {
     void put(Fact fact, String from, Money money, String style) {
         Place origin = places.get(from);
         put(fact, origin == null ? 0 : origin.row());
-        if (origin != null) flows.add(new Flow(from, fact.key(), money, style));
+        if (origin == null) return;
+        flows.add(new Flow(from, fact.key(), money, style));
+        for (int column = origin.column() + 1; column < fact.column(); column++)
+            next[column] = Math.max(next[column], places.get(fact.key()).row() + 1);
     }
 
     private void put(Fact fact, int beside) {

@@ -44,7 +44,7 @@ class TrailStore {
                      where m.business_id = {0} and m.kind = 'payment' and m.undone_at is null and m.means_id = any({1})
                     union all
                     select w.means_id, m.id, m.amount_minor, m.currency, m.bank_line_id, m.payout_line_id, m.business_id from waiting w join match m on m.business_id = w.business_id and m.waiting_id = w.id
-                     where w.business_id = {0} and m.kind = 'waiting' and m.undone_at is null and w.means_id = any({1})) w
+                     where w.business_id = {0} and w.kind in ('payment recorded by hand', 'card sale') and m.kind = 'waiting' and m.undone_at is null and w.means_id = any({1})) w
               join lateral (select w.amount_minor, w.currency) x on true
               left join payout_line l on l.business_id = w.business_id and l.id = w.payout_line_id
               left join payout o on o.business_id = w.business_id and o.id = l.payout_id
@@ -55,7 +55,7 @@ class TrailStore {
             """;
 
     private static final String WAITING = """
-            select means_id, kind, currency, left_minor from waiting where business_id = {0} and means_id = any({1}) and left_minor <> 0
+            select means_id, kind, currency, left_minor from waiting where business_id = {0} and kind in ('payment recorded by hand', 'card sale') and means_id = any({1}) and left_minor <> 0
             """;
     private static final String IN_FLIGHT = """
             select c.id, c.started_on, c.currency, i.claim_id, i.amount_minor, d.collect_on, g.run_id from collection c join collection_item i on i.business_id = c.business_id and i.collection_id = c.id and i.live
@@ -78,6 +78,27 @@ class TrailStore {
             select m.means_id, m.amount_minor, m.currency, b.id as line_id, b.booked_on, b.amount_minor as line_minor, b.currency as line_currency
               from match m join bank_line b on b.business_id = m.business_id and b.id = m.bank_line_id
              where m.business_id = {0} and m.kind = 'return' and m.undone_at is null and m.means_id = any({1}) order by m.id
+            """;
+
+    /** What came back before its bank line is there. */
+    private static final String RETURNS_TO_COME = """
+            select t.means_id, t.taken_on, t.currency, t.amount_minor from take_back t join waiting w on w.business_id = t.business_id and w.source_id = t.id and w.kind = 'returned payment' and w.left_minor <> 0
+             where t.business_id = {0} and t.means_id = any({1}) order by t.id
+            """;
+    /** What was given back through payments, and the bank line that it left by, at once or in a payout. */
+    private static final String REFUNDS = """
+            select o.id, o.through_id, o.asked_on, o.currency, o.amount_minor, o.state, coalesce(w.left_minor, 0) <> 0 as waits, p.reference as payout, b.id as line_id, b.booked_on, b.amount_minor as line_minor, b.currency as line_currency
+              from refund_order o left join waiting w on w.business_id = o.business_id and w.source_id = o.refund_id and w.kind = 'refund'
+              left join lateral (select x.bank_line_id, x.payout_line_id from match x where x.business_id = w.business_id and x.waiting_id = w.id and x.undone_at is null order by x.id limit 1) m on true
+              left join payout_line l on l.business_id = o.business_id and l.id = m.payout_line_id left join payout p on p.business_id = l.business_id and p.id = l.payout_id
+              left join lateral (select m2.bank_line_id from waiting pw join match m2 on m2.business_id = pw.business_id and m2.waiting_id = pw.id and m2.undone_at is null
+                                  where pw.business_id = p.business_id and pw.kind = 'payout' and pw.source_id = p.id order by m2.id limit 1) landed on true
+              left join bank_line b on b.business_id = o.business_id and b.id = coalesce(m.bank_line_id, landed.bank_line_id)
+             where o.business_id = {0} and o.through_id = any({1}) order by o.asked_at, o.id
+            """;
+
+    private static final String CHARGEBACKS = """
+            select id, means_id, opened_on, currency, amount_minor, state from chargeback where business_id = {0} and means_id = any({1}) order by opened_on, id
             """;
 
     private static final String ON_LINE = """
@@ -123,6 +144,21 @@ class TrailStore {
     record PayoutFact(UUID id, String reference, Money net, LocalDate arrivesOn) {}
 
     record LineFact(UUID id, LocalDate bookedOn, Money amount) {}
+
+    /** Money given back; {@code payout} and {@code line} are null while it is in none. */
+    record RefundFact(
+            UUID id,
+            UUID means,
+            LocalDate on,
+            Money amount,
+            String state,
+            boolean waits,
+            String payout,
+            LineFact line) {}
+
+    record ChargebackFact(UUID id, UUID means, LocalDate on, Money amount, String state) {}
+
+    record ReturnToCome(UUID means, LocalDate on, Money amount) {}
 
     record WaitingFact(UUID means, String kind, Money left) {}
 
@@ -239,6 +275,37 @@ class TrailStore {
     List<Returned> returns(BusinessId business, Collection<UUID> means) {
         return rows(RETURNS, business, means)
                 .map(r -> new Returned(r.get("means_id", UUID.class), money(r, "currency", "amount_minor"), line(r)));
+    }
+
+    List<ReturnToCome> returnsToCome(BusinessId business, Collection<UUID> means) {
+        return rows(RETURNS_TO_COME, business, means)
+                .map(r -> new ReturnToCome(
+                        r.get("means_id", UUID.class),
+                        r.get("taken_on", LocalDate.class),
+                        money(r, "currency", "amount_minor")));
+    }
+
+    List<RefundFact> refunds(BusinessId business, Collection<UUID> means) {
+        return rows(REFUNDS, business, means)
+                .map(r -> new RefundFact(
+                        r.get("id", UUID.class),
+                        r.get("through_id", UUID.class),
+                        r.get("asked_on", LocalDate.class),
+                        money(r, "currency", "amount_minor"),
+                        r.get("state", String.class),
+                        r.get("waits", Boolean.class),
+                        r.get("payout", String.class),
+                        line(r)));
+    }
+
+    List<ChargebackFact> chargebacks(BusinessId business, Collection<UUID> means) {
+        return rows(CHARGEBACKS, business, means)
+                .map(r -> new ChargebackFact(
+                        r.get("id", UUID.class),
+                        r.get("means_id", UUID.class),
+                        r.get("opened_on", LocalDate.class),
+                        money(r, "currency", "amount_minor"),
+                        r.get("state", String.class)));
     }
 
     /** The payments that a bank line brought, at once or in a payout; so many at most. */

@@ -71,6 +71,8 @@ public class Trails {
         landings(pen, business, means);
         batches(pen, business, means);
         returns(pen, business, means);
+        refunds(pen, business, means);
+        chargebacks(pen, business, means);
         return pen.done();
     }
 
@@ -258,6 +260,69 @@ public class Trails {
                     "means/" + r.means(),
                     r.part(),
                     "back");
+        for (TrailStore.ReturnToCome r : facts.returnsToCome(business, means))
+            pen.put(
+                    new TrailPen.Fact(
+                            "return/" + r.means(),
+                            TrailPen.BANK,
+                            "Returned " + Texts.shortDay(r.on()),
+                            "its bank line is to come",
+                            null,
+                            "back"),
+                    "means/" + r.means(),
+                    r.amount(),
+                    "back");
+    }
+
+    /** What was given back, and the bank line that it left by, at once or in a payout. */
+    private void refunds(TrailPen pen, BusinessId business, Collection<UUID> means) {
+        for (TrailStore.RefundFact r : facts.refunds(business, means)) {
+            boolean refused = r.state().equals("refused");
+            String key = "refund/" + r.id();
+            String stands = refused
+                    ? "refused"
+                    : r.payout() != null ? "in " + r.payout() : r.waits() ? "on its way" : Texts.shortDay(r.on());
+            pen.put(
+                    new TrailPen.Fact(
+                            key,
+                            TrailPen.PAYOUT,
+                            "Refund " + r.amount().withCurrency(),
+                            stands,
+                            "/refunds/" + r.id(),
+                            refused ? "waiting" : "back"),
+                    "means/" + r.means(),
+                    r.amount(),
+                    refused || r.waits() ? "expected" : "back");
+            if (!refused && r.line() != null)
+                pen.put(
+                        new TrailPen.Fact(
+                                "line/" + r.line().id(),
+                                TrailPen.BANK,
+                                "Bank line " + Texts.shortDay(r.line().bookedOn()),
+                                r.line().amount().withCurrency(),
+                                "/bank-lines/" + r.line().id(),
+                                "back"),
+                        key,
+                        r.amount(),
+                        "back");
+        }
+    }
+
+    private void chargebacks(TrailPen pen, BusinessId business, Collection<UUID> means) {
+        for (TrailStore.ChargebackFact c : facts.chargebacks(business, means)) {
+            boolean won = c.state().equals("won");
+            pen.put(
+                    new TrailPen.Fact(
+                            "chargeback/" + c.id(),
+                            TrailPen.PAYOUT,
+                            "Chargeback, " + (c.state().equals("open") ? "opened" : c.state()),
+                            c.amount().withCurrency() + ", " + Texts.shortDay(c.on()),
+                            "/chargebacks/" + c.id(),
+                            won ? "settled" : "back"),
+                    "means/" + c.means(),
+                    c.amount(),
+                    won ? "expected" : "back");
+        }
     }
 
     private void landings(TrailPen pen, BusinessId business, Collection<UUID> means) {

@@ -197,6 +197,27 @@ class BankPages {
         return "redirect:/bank";
     }
 
+    /** A cheque that was banked comes back, with what the bank takes for it on the same line. */
+    @PostMapping("/return-cheque")
+    String returnCheque(
+            @RequestParam(defaultValue = "EUR") String account,
+            @RequestParam String amount,
+            @RequestParam(defaultValue = "0.00") String fee,
+            @RequestParam String text) {
+        BankAccount of = BankAccount.of(account);
+        bank.add(
+                of,
+                new Bank.Line(
+                        of.money(amount).plus(of.money(fee)).negated().plain(),
+                        "RQ" + System.nanoTime(),
+                        "",
+                        "",
+                        text,
+                        "",
+                        "PMNT/RCHQ/UPCQ"));
+        return "redirect:/bank";
+    }
+
     /** A charge that the bank takes. */
     @PostMapping("/charge")
     String charge(
