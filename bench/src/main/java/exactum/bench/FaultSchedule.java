@@ -46,7 +46,7 @@ import org.jooq.DSLContext;
 /**
  * Days on which everything may go wrong between us and the processor, each made by a seed: answers that get lost, faults, too many
  * calls, notices that never come or come in another order, payers who pay twice, in two tabs, after somebody paid in cash, or at a
- * counter. Each day ends with the processor well again, and then {@link FaultsAccounted the books agree with it}.
+ * counter; money that goes back, sales that are contested, and a part of the payouts that is held. Each day ends with the processor well again, and then {@link FaultsAccounted the books agree with it}.
  */
 final class FaultSchedule implements AutoCloseable {
     private static final Currency EURO = Currency.getInstance("EUR");
@@ -66,6 +66,7 @@ final class FaultSchedule implements AutoCloseable {
     private final ProcessorId processor;
     private final List<CustomerId> customers;
     private final FaultsAccounted accounted;
+    private final MoneyBackFaults back;
     private final List<DocumentId> invoices = new ArrayList<>();
     private final List<String> pages = new ArrayList<>();
     private LocalDate day = BenchGround.DAY;
@@ -81,6 +82,7 @@ final class FaultSchedule implements AutoCloseable {
                 ground, business, new ProcessorAccount.Access(standin.address, standin.key, standin.secret));
         CardsBench.keep(ground, business, processor, standin.cards(PAYERS));
         standin.tellsTo(ground.address() + "/hooks/processor/" + processor);
+        back = new MoneyBackFaults(ground, standin, business, processor);
         accounted = new FaultsAccounted(ground.bean(DSLContext.class), standin);
     }
 
@@ -98,7 +100,7 @@ final class FaultSchedule implements AutoCloseable {
     }
 
     private void step() throws Exception {
-        switch (random.nextInt(16)) {
+        switch (random.nextInt(20)) {
             case 0, 1 -> trouble();
             case 2 -> issue(random.nextBoolean());
             case 3, 4, 5 -> open(any());
@@ -108,6 +110,7 @@ final class FaultSchedule implements AutoCloseable {
             case 11 -> bothAtOnce(any());
             case 12 -> chargeAll();
             case 13 -> standin.takesInPerson(amount(), "counter-" + day);
+            case 14, 15, 16 -> back.step(random);
             default -> listen();
         }
     }
@@ -232,8 +235,10 @@ final class FaultSchedule implements AutoCloseable {
         listen();
         for (FindCollections.Listed l : ground.bean(FindCollections.class).latest(business, 300))
             if (l.collection().state().isLive()) ground.bean(AskProcessor.class).ask(l.collection());
+        back.hear();
         standin.closes(day);
         listen();
+        back.hear();
         ImportPayouts payouts = ground.bean(ImportPayouts.class);
         payouts.fetch(ground.bean(FindSetup.class).processor(business, processor));
     }

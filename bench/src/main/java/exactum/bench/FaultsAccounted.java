@@ -10,8 +10,8 @@ import org.jooq.DSLContext;
 
 /**
  * What has to be true whatever went wrong: the books hold each sale that the processor paid out exactly once, with its fee, and no
- * other; charges less fees are what payouts and the clearing account hold; entries balance; no open item is paid twice, and what
- * was too much is on account.
+ * other; charges less refunds, fees and chargebacks are what payouts, the reserve and the clearing account hold; entries balance; no
+ * open item is paid twice, and what was too much is on account.
  */
 final class FaultsAccounted {
     private static final int HUNDRED = 100;
@@ -20,6 +20,9 @@ final class FaultsAccounted {
     private final Map<String, String> sales = new TreeMap<>();
     private long charges;
     private long fees;
+    private long refunds;
+    private long chargebacks;
+    private long held;
     private long paidOut;
 
     FaultsAccounted(DSLContext db, StandinProcess standin) {
@@ -34,7 +37,16 @@ final class FaultsAccounted {
                         "select r.sale_ref, m.amount_minor, r.fee_minor from receipt r join means m on m.business_id = r.business_id and m.id = r.means_id where r.sale_ref is not null")
                 .forEach(r -> booked.put(r.get(0, String.class), r.get(1) + " less " + r.get(2)));
         same("sales", sales, booked);
-        same("what is left in clearing", charges - fees - paidOut, balance(business, "1060"));
+        same("refunds", refunds, count("select coalesce(sum(amount_minor), 0) from refund_order where state = 'sent'"));
+        same(
+                "chargebacks",
+                chargebacks,
+                count("select coalesce(sum(amount_minor), 0) from chargeback where state <> 'won'"));
+        same("what is held", held, balance(business, "1065"));
+        same(
+                "what is left in clearing",
+                charges - refunds - fees - chargebacks - paidOut - held,
+                balance(business, "1060"));
         same("payouts on their way", paidOut, balance(business, "1061"));
         same("fees", fees, balance(business, "5000"));
         none(
@@ -54,13 +66,15 @@ final class FaultsAccounted {
         same("what was too much", surplus, count("select coalesce(sum(left_minor), 0) from means"));
     }
 
-    /** How many sales there were, and how many of them were more than anybody owed. */
+    /** How many sales there were, what of them went back or is contested, and how many of them were more than anybody owed. */
     String summary() {
-        return "%,d sales of %,d.%02d, %,d on account"
+        return "%,d sales of %,d.%02d, %,d refunds, %,d chargebacks, %,d on account"
                 .formatted(
                         sales.size(),
                         charges / HUNDRED,
                         charges % HUNDRED,
+                        count("select count(*) from refund_order where state = 'sent'"),
+                        count("select count(*) from chargeback"),
                         count("select count(*) from means where left_minor > 0"));
     }
 
@@ -77,11 +91,20 @@ final class FaultsAccounted {
             long fee = minor(cells[column.get("fee")]);
             paidOut += gross - fee;
             if (cells[column.get("description")].startsWith("counter-")) continue;
-            charges += gross;
             fees += fee;
-            if (sales.put(cells[column.get("sale")], gross + " less " + fee) != null)
-                throw new IllegalStateException("paid out twice: " + lines[i]);
+            switch (cells[column.get("kind")]) {
+                case "sale" -> charged(cells[column.get("sale")], gross, fee);
+                case "refund", "correction" -> refunds -= gross;
+                case "chargeback" -> chargebacks -= gross;
+                case "reserve" -> held -= gross;
+                default -> throw new IllegalStateException("nobody knows " + lines[i]);
+            }
         }
+    }
+
+    private void charged(String sale, long gross, long fee) {
+        charges += gross;
+        if (sales.put(sale, gross + " less " + fee) != null) throw new IllegalStateException("paid out twice: " + sale);
     }
 
     private static long minor(String amount) {

@@ -107,6 +107,27 @@ final class StandinProcess implements AutoCloseable {
         tell("/in-person?currency=EUR&amount=%s&reference=%s".formatted(amount, reference));
     }
 
+    /** A cardholder contests a sale, all of it or a part. */
+    void contests(String sale, String amount) throws IOException, InterruptedException {
+        tell("/sales/%s/contest?amount=%s".formatted(sale, amount));
+    }
+
+    void decides(String chargeback, boolean won) throws IOException, InterruptedException {
+        tell("/chargebacks/%s/decide?won=%b".formatted(chargeback, won));
+    }
+
+    /** The card's bank sends a refund back that had gone. */
+    void sendsBack(String refund) throws IOException, InterruptedException {
+        tell("/refunds/%s/fail".formatted(refund));
+    }
+
+    /** How it holds and gives back from now on. */
+    void behaves(int reservePercent, int refusedRefunds, boolean givesFeesBack)
+            throws IOException, InterruptedException {
+        tell("/manner?currency=EUR&reservePercent=%d&refusedRefunds=%d&givesFeesBack=%b"
+                .formatted(reservePercent, refusedRefunds, givesFeesBack));
+    }
+
     void startsOn(LocalDate day) throws IOException, InterruptedException {
         post(root() + "/clock/start?day=" + day, "");
     }

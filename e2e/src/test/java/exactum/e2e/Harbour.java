@@ -222,6 +222,14 @@ final class Harbour {
         return page.url().substring(page.url().lastIndexOf('/') + 1);
     }
 
+    /** A payer follows their link and pays all of it with a good card. */
+    static void paidByCard(Page phone, String link) {
+        phone.navigate(link);
+        phone.locator(".pay").click();
+        card(phone, "4111 1111 1111 1111");
+        assertThat(phone.locator("h1")).hasText("Paid. Thank you.");
+    }
+
     /** Pays on the card page that stands open. */
     static void card(Page page, String number) {
         page.locator("#number").fill(number);

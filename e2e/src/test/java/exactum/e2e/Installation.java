@@ -110,7 +110,8 @@ final class Installation implements AutoCloseable {
         return beginning.name().toLowerCase(Locale.ROOT);
     }
 
-    private void tellStandins(String path) {
+    /** Something happens at the bank or the processor. */
+    void tellStandins(String path) {
         try (var http = HttpClient.newHttpClient()) {
             int status = http.send(
                             HttpRequest.newBuilder(URI.create(standinsAddress + path))
@@ -272,7 +273,7 @@ final class Installation implements AutoCloseable {
                 .formatted(currency, encoded(to), amount, encoded(text)));
     }
 
-    private static String encoded(String text) {
+    static String encoded(String text) {
         return URLEncoder.encode(text, StandardCharsets.UTF_8);
     }
 

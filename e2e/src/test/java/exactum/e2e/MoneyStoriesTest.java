@@ -16,13 +16,6 @@ import org.junit.jupiter.api.extension.ExtendWith;
 class MoneyStoriesTest {
     private static final String BRESLIN = "t.breslin@lakeside.example";
 
-    private static void paidByCard(Page phone, String link) {
-        phone.navigate(link);
-        phone.locator(".pay").click();
-        Harbour.card(phone, "4111 1111 1111 1111");
-        assertThat(phone.locator("h1")).hasText("Paid. Thank you.");
-    }
-
     /** The day ends, its statement comes in, and the line that says so is opened. */
     private static void openLine(Person person, String until, String says) {
         person.goTo("/day");
@@ -72,7 +65,7 @@ class MoneyStoriesTest {
                 return phone.locator("#number").count() == 0;
             });
             person.look(phone);
-            paidByCard(again, link);
+            Harbour.paidByCard(again, link);
 
             installation.transfer("EUR", "T. Breslin", "50.00", number);
             openLine(person, "Wed 3 Jun 2026", number);
@@ -94,7 +87,7 @@ class MoneyStoriesTest {
         try (var person = new Person(installation)) {
             person.signIn();
             String first = Harbour.oneOff(person, "T. Breslin", BRESLIN, "Crane lift", "96.00");
-            paidByCard(person.newPage(390, 844), Harbour.mailedLink(installation, person, first));
+            Harbour.paidByCard(person.newPage(390, 844), Harbour.mailedLink(installation, person, first));
             installation.transfer("EUR", "T. Breslin", "118.08", first);
             openLine(person, "Tue 2 Jun 2026", first);
             person.sees("on account of T. Breslin");

@@ -8,6 +8,7 @@ import exactum.app.documents.Drafts;
 import exactum.app.documents.IssueDocuments;
 import exactum.app.documents.Origin;
 import exactum.app.refunds.Draw;
+import exactum.app.refunds.RefundFiles;
 import exactum.app.refunds.RefundMoney;
 import exactum.app.refunds.RefundWish;
 import exactum.app.refunds.Route;
@@ -36,12 +37,14 @@ import java.util.Map;
 import org.springframework.stereotype.Component;
 
 /**
- * Money that goes back: a part of a card payment in May, with its credit note and in its payout; and, waiting on the Monday, a refund
- * that the card's bank refused, a card payment that its holder contests, and a cheque that the bank returned.
+ * Money that goes back: a part of a card payment in May, with its credit note and in its payout, and of a transfer, in a file; and,
+ * waiting on the Monday, a refund that the card's bank refused, one that is in no file yet, a card payment that its holder contests,
+ * and a cheque that the bank returned.
  */
 @Component
 class MoneyBackScene {
     private static final LocalDate GIVEN_BACK = LocalDate.of(2026, 5, 13);
+    private static final LocalDate TRANSFERRED = LocalDate.of(2026, 5, 19);
     private static final LocalDate CHEQUE = LocalDate.of(2026, 5, 20);
     private static final LocalDate CONTESTED = LocalDate.of(2026, 5, 28);
     private static final LocalDate FRIDAY = LocalDate.of(2026, 5, 29);
@@ -54,6 +57,7 @@ class MoneyBackScene {
     private final RecordPayment record;
     private final RefundMoney refunds;
     private final SendRefunds send;
+    private final RefundFiles files;
     private final Street street;
 
     MoneyBackScene(
@@ -64,6 +68,7 @@ class MoneyBackScene {
             RecordPayment record,
             RefundMoney refunds,
             SendRefunds send,
+            RefundFiles files,
             Street street) {
         this.payments = payments;
         this.customers = customers;
@@ -72,31 +77,46 @@ class MoneyBackScene {
         this.record = record;
         this.refunds = refunds;
         this.send = send;
+        this.files = files;
         this.street = street;
     }
 
     /** What happens on the day, before it is closed. */
     void on(BusinessId business, Harbour harbour, LocalDate day) {
         if (day.equals(GIVEN_BACK)) giveBack(business, harbour, 0, "12.00", "The pontoon was closed for two days");
+        if (day.equals(TRANSFERRED) && isEuro(harbour)) {
+            RefundOrderId id = transferBack(business, 2, "30.00", "The crane was booked for another day");
+            files.handOver(
+                    business,
+                    files.write(
+                            business, setup.bankAccounts(business).getFirst().id(), List.of(id)));
+        }
         if (day.equals(CHEQUE)) cheque(business, harbour);
         if (day.equals(CONTESTED))
             street.contest(byCard(business, harbour, 3).booked().saleReference());
         if (day.equals(FRIDAY)) {
             street.refusesNextRefund(harbour.currency());
             giveBack(business, harbour, 5, "25.00", "Shore power was off for a weekend");
+            if (isEuro(harbour)) transferBack(business, 6, "18.50", "Metered power was read twice");
             street.returnCheque(harbour.currency(), ALL, "4.50", "RETURNED CHEQUE 4471");
         }
     }
 
-    /** The newest card payments that settle something, of which one is taken. */
+    private static boolean isEuro(Harbour harbour) {
+        return harbour.currency().equals("EUR");
+    }
+
     private FindPayments.Payment byCard(BusinessId business, Harbour harbour, int skipped) {
-        return payments
-                .list(business, new FindPayments.Filter("", Channel.CARD.words(), "", ""), Slice.first(200))
-                .stream()
+        return newest(business, harbour.currency(), Channel.CARD, skipped);
+    }
+
+    /** The newest payments that settle something, of which one is taken. */
+    private FindPayments.Payment newest(BusinessId business, String currency, Channel channel, int skipped) {
+        return payments.list(business, new FindPayments.Filter("", channel.words(), "", ""), Slice.first(200)).stream()
                 .map(FindPayments.Listed::payment)
-                .filter(p -> p.amount().currency().getCurrencyCode().equals(harbour.currency()))
-                .filter(p -> p.booked().saleReference() != null
-                        && p.amount().minor() > 5_000
+                .filter(p -> p.amount().currency().getCurrencyCode().equals(currency))
+                .filter(p -> p.amount().minor() > 5_000
+                        && (p.booked().saleReference() != null || channel != Channel.CARD)
                         && payments.refundableThrough(business, p.id()).equals(p.amount())
                         && !payments.settledBy(business, p.id()).isEmpty())
                 .skip(skipped)
@@ -106,16 +126,30 @@ class MoneyBackScene {
 
     private void giveBack(BusinessId business, Harbour harbour, int skipped, String amount, String why) {
         FindPayments.Payment payment = byCard(business, harbour, skipped);
+        RefundOrderId id = order(business, payment, amount, new Route.Card(), why);
+        send.send(business, id);
+    }
+
+    /** A part of a transfer goes back to the account that its payer names. */
+    private RefundOrderId transferBack(BusinessId business, int skipped, String amount, String why) {
+        FindPayments.Payment payment = newest(business, "EUR", Channel.TRANSFER, skipped);
+        var to = new Route.Transfer(payment.customerName(), DebitOwners.iban(90 + skipped));
+        return order(business, payment, amount, to, why);
+    }
+
+    private RefundOrderId order(
+            BusinessId business, FindPayments.Payment payment, String amount, Route route, String why) {
         DocumentId document =
                 payments.settledBy(business, payment.id()).getFirst().document();
         var id = new RefundOrderId(Ids.next());
         var wish = new RefundWish(
                 payment.id(),
-                new Draw.NewNote(document, Map.of(), Money.of(harbour.currency(), amount)),
-                new Route.Card(),
+                new Draw.NewNote(
+                        document, Map.of(), Money.of(payment.amount().currency().getCurrencyCode(), amount)),
+                route,
                 why);
         Colleagues.as("nora", () -> refunds.refund(business, id, wish));
-        send.send(business, id);
+        return id;
     }
 
     private void cheque(BusinessId business, Harbour harbour) {

@@ -38,7 +38,7 @@ import tools.jackson.databind.JsonNode;
  * bank takes files itself it is sent, and known there by its reference, so that sending it again pays nothing twice.
  */
 @Component
-class RefundFiles {
+public class RefundFiles {
     private static final int MOST_NAME = 70;
     private static final int MOST_TEXT = 140;
     private final RefundStore store;
@@ -80,7 +80,7 @@ class RefundFiles {
      *
      * @throws Refusal if none is, or the account is in another currency
      */
-    RefundFileId write(BusinessId business, BankAccountId account, List<RefundOrderId> ids) {
+    public RefundFileId write(BusinessId business, BankAccountId account, List<RefundOrderId> ids) {
         return transaction.execute(s -> written(business, setup.bankAccount(business, account), ids));
     }
 
@@ -152,7 +152,7 @@ class RefundFiles {
      *
      * @throws Refusal if the bank does not answer, or refuses it: then nothing of it goes, and each is a decision
      */
-    void handOver(BusinessId business, RefundFileId id) {
+    public void handOver(BusinessId business, RefundFileId id) {
         RefundFileStore.File file = files.find(business, id).orElseThrow(NotHere::new);
         String address = setup.bankAccount(business, file.account()).profile().transferUrl();
         if (address == null || file.handedAt() != null) return;
@@ -174,6 +174,13 @@ class RefundFiles {
                 "refund.refused",
                 "The bank refused the file: %s. Nothing of it was paid; each refund waits for a decision."
                         .formatted(words));
+    }
+
+    /** Whether a file was written that its bank would take, and did not take yet. */
+    boolean waitsForBank(BusinessId business, RefundFileId id) {
+        RefundFileStore.File file = files.find(business, id).orElseThrow(NotHere::new);
+        return file.handedAt() == null
+                && setup.bankAccount(business, file.account()).profile().transferUrl() != null;
     }
 
     byte[] content(BusinessId business, RefundFileId id) {

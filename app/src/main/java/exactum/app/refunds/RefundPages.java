@@ -37,6 +37,7 @@ class RefundPages {
     private final ShowEntries entries;
     private final FindPayments payments;
     private final FindSetup setup;
+    private final RefundFiles files;
     private final Trails trails;
 
     RefundPages(
@@ -48,6 +49,7 @@ class RefundPages {
             ShowEntries entries,
             FindPayments payments,
             FindSetup setup,
+            RefundFiles files,
             Trails trails) {
         this.refunds = refunds;
         this.starts = starts;
@@ -57,6 +59,7 @@ class RefundPages {
         this.entries = entries;
         this.payments = payments;
         this.setup = setup;
+        this.files = files;
         this.trails = trails;
     }
 
@@ -140,6 +143,10 @@ class RefundPages {
     String one(BusinessId business, @PathVariable RefundOrderId id, Model model) {
         RefundOrder order = refunds.find(business, id).orElseThrow(NotHere::new);
         model.addAttribute("refund", order);
+        model.addAttribute(
+                "waitsForBank",
+                order.to().file() != null
+                        && files.waitsForBank(business, order.to().file()));
         model.addAttribute("through", payments.find(business, order.through()).orElseThrow());
         model.addAttribute("refundable", payments.refundableThrough(business, order.through()));
         model.addAttribute("trail", trails.ofPayment(business, order.through()));
