@@ -205,6 +205,25 @@ class RefundsTest {
     }
 
     @Test
+    void a_payout_alone_tells_of_a_refund_that_came_back_and_of_other_amounts_it_does_not(
+            World world, FindPayments payments) {
+        Document invoice = sold(world, "sa_1", "80.00", "2.17");
+        RefundOrder refund = world.refund(payment(world, invoice), note(invoice, "50.00"), CARD);
+        String reference = refund.to().reference();
+        world.payout("po_1", "sa_1:80.00:2.17", "refund/sa_1@%s:-50.00:0.00".formatted(reference));
+        PayoutId other = world.payout("po_2", "correction/sa_1@%s:20.00:0.00".formatted(reference));
+        assertThat(world.bean(FindPayouts.class).openLines(world.moorings, other, 9))
+                .hasSize(1);
+        assertThat(payments.creditOf(world.moorings, invoice.customer())).isEmpty();
+        PayoutId whole = world.payout("po_3", "correction/sa_1@%s:50.00:0.00".formatted(reference));
+        assertThat(world.bean(FindPayouts.class).openLines(world.moorings, whole, 9))
+                .isEmpty();
+        assertThat(payments.creditOf(world.moorings, invoice.customer()))
+                .singleElement()
+                .satisfies(c -> assertThat(c.left()).isEqualTo(euro("50.00")));
+    }
+
+    @Test
     void pressed_twice_at_once_it_goes_once(World world, RefundMoney refunds) throws Exception {
         Document invoice = sold(world, "sa_1", "80.00", "2.17");
         var wish = new RefundWish(payment(world, invoice), note(invoice, "50.00"), CARD, "");

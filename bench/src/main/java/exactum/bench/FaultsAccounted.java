@@ -62,7 +62,7 @@ final class FaultsAccounted {
                 "charges of which nobody knows what became",
                 "select o.*, k.* from collection o join checkout k on k.business_id = o.business_id and k.collection_id = o.id where k.unanswered or k.card_id is not null and o.state in ('planned', 'in flight')");
         long surplus = count(
-                "select coalesce(sum(amount_minor), 0) - (select coalesce(sum(means_minor), 0) from allocation) from means");
+                "select coalesce(sum(amount_minor), 0) - (select coalesce(sum(means_minor), 0) from allocation) - (select coalesce(sum(amount_minor), 0) from refund) - (select coalesce(sum(amount_minor), 0) from take_back) from means");
         same("what was too much", surplus, count("select coalesce(sum(left_minor), 0) from means"));
     }
 

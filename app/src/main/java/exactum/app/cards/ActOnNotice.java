@@ -60,8 +60,8 @@ class ActOnNotice {
     private String refundFailed(ProcessorAccount processor, JsonNode data) {
         try {
             ProcessorPort.Refunded refund = ProcessorJson.refunded(data.path("refund"));
-            events.publishEvent(
-                    new RefundFailed(processor, refund.reference(), ProcessorJson.words(data.path("reason"))));
+            events.publishEvent(new RefundFailed(
+                    processor, refund.reference(), refund.amount(), ProcessorJson.words(data.path("reason"))));
             return "refund taken back into the books, if it was in them";
         } catch (Refusal malformed) {
             return "kept, not acted on: " + malformed.sentence();

@@ -2,6 +2,7 @@ package exactum.app.payouts;
 
 import exactum.app.audit.Audit;
 import exactum.app.cards.Connections;
+import exactum.app.cards.RefundFailed;
 import exactum.app.chargebacks.TakeInChargebacks;
 import exactum.app.installation.Settings;
 import exactum.app.ledger.FindBooks;
@@ -28,6 +29,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Supplier;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 
@@ -46,6 +48,7 @@ public class ImportPayouts {
     private final Connections connections;
     private final Settings settings;
     private final Audit audit;
+    private final ApplicationEventPublisher events;
     private final TransactionTemplate transaction;
 
     ImportPayouts(
@@ -61,6 +64,7 @@ public class ImportPayouts {
             Connections connections,
             Settings settings,
             Audit audit,
+            ApplicationEventPublisher events,
             TransactionTemplate transaction) {
         this.setup = setup;
         this.processors = processors;
@@ -74,6 +78,7 @@ public class ImportPayouts {
         this.connections = connections;
         this.settings = settings;
         this.audit = audit;
+        this.events = events;
         this.transaction = transaction;
     }
 
@@ -140,6 +145,7 @@ public class ImportPayouts {
         stored.ifPresent(id -> {
             onItsWay(processor, report, id);
             contested(processor, report);
+            sentBack(processor, report);
             match.matchKnown(business, id);
         });
         return stored;
@@ -157,6 +163,14 @@ public class ImportPayouts {
         all.stream()
                 .filter(l -> !l.gross().isNegative() || !known.contains(l.named()))
                 .forEach(l -> chargebacks.told(processor, chargeback(report, l)));
+    }
+
+    /** Refunds that came back, of which nobody told before. */
+    private void sentBack(ProcessorAccount processor, PayoutReport report) {
+        report.lines().stream()
+                .filter(l ->
+                        l.kind() == PayoutReport.Kind.CORRECTION && l.gross().isPositive())
+                .forEach(l -> events.publishEvent(new RefundFailed(processor, l.named(), l.gross(), l.description())));
     }
 
     private static ProcessorPort.Chargeback chargeback(PayoutReport report, PayoutReport.Line line) {

@@ -3,9 +3,12 @@ package exactum.app.payouts;
 import exactum.app.bank.LineRef;
 import exactum.app.bank.Match;
 import exactum.app.bank.Part;
+import exactum.app.cards.RefundFailed;
 import exactum.app.setup.FindSetup;
+import exactum.app.setup.ProcessorAccount;
 import exactum.app.waiting.AwaitsPayout;
 import exactum.app.web.NotHere;
+import exactum.core.bank.PayoutReport;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.PayoutId;
 import exactum.core.ids.WaitingId;
@@ -19,6 +22,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
@@ -32,12 +36,19 @@ public class MatchPayout {
     private final PayoutLineStore lines;
     private final FindSetup setup;
     private final Match match;
+    private final ApplicationEventPublisher events;
 
-    MatchPayout(FindPayouts payouts, PayoutLineStore lines, FindSetup setup, Match match) {
+    MatchPayout(
+            FindPayouts payouts,
+            PayoutLineStore lines,
+            FindSetup setup,
+            Match match,
+            ApplicationEventPublisher events) {
         this.payouts = payouts;
         this.lines = lines;
         this.setup = setup;
         this.match = match;
+        this.events = events;
     }
 
     /** Matches every line that the books agree with to the cent, and lets what is held back wait for its release. */
@@ -49,11 +60,23 @@ public class MatchPayout {
         holdBack(business, payout);
     }
 
-    /** What is taken in after its payout was read is matched at once. */
+    /** What is taken in after its payout was read is matched at once; a refund may have come back in it by then. */
     @EventListener
     @Transactional(propagation = Propagation.MANDATORY)
     void awaited(AwaitsPayout awaits) {
-        matchKnown(awaits.business(), lines.openOf(awaits.business(), awaits.processor(), awaits.references()));
+        List<PayoutLine> open = lines.openOf(awaits.business(), awaits.processor(), awaits.references());
+        List<PayoutLine> back = open.stream().filter(MatchPayout::isSentBack).toList();
+        for (PayoutLine line : back) {
+            ProcessorAccount processor = setup.processor(awaits.business(), awaits.processor());
+            events.publishEvent(new RefundFailed(processor, line.named(), line.gross(), line.description()));
+        }
+        matchKnown(
+                awaits.business(),
+                back.isEmpty() ? open : lines.openOf(awaits.business(), awaits.processor(), awaits.references()));
+    }
+
+    private static boolean isSentBack(PayoutLine line) {
+        return line.kind() == PayoutReport.Kind.CORRECTION && line.gross().isPositive() && line.known() == null;
     }
 
     private void matchKnown(BusinessId business, List<PayoutLine> page) {

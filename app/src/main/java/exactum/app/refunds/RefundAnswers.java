@@ -148,7 +148,7 @@ class RefundAnswers {
         if (known == null) return;
         claims.hold(business, known.customer());
         RefundOrder order = store.lock(business, known.id()).orElseThrow();
-        if (order.state() != RefundOrder.State.SENT) return;
+        if (order.state() != RefundOrder.State.SENT || !order.amount().equals(failed.amount())) return;
         LocalDate today = today(business, order);
         giveBack.refused(business, order.booking(), today, processor.accounts().clearing());
         wait.begin(
