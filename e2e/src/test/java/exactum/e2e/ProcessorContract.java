@@ -7,7 +7,9 @@ import exactum.core.card.NoAnswer;
 import exactum.core.card.ProcessorPort;
 import exactum.core.card.ProcessorPort.Ability;
 import exactum.core.card.ProcessorPort.Answer;
+import exactum.core.card.ProcessorPort.Contest;
 import exactum.core.money.Money;
+import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
@@ -25,6 +27,9 @@ abstract class ProcessorContract {
 
     /** A card that is good now and is refused for good when it is charged later. */
     abstract void enterCardThatIsStolenLater(ProcessorPort.Page page);
+
+    /** A cardholder contests a sale. */
+    abstract void contest(String sale);
 
     private static Money euro(String amount) {
         return Money.of("EUR", amount);
@@ -195,9 +200,58 @@ abstract class ProcessorContract {
                         NoAnswer.class, n -> assertThat(n.isPerhapsDone()).isFalse());
     }
 
+    private String soldLater(String amount) {
+        return approved(port().charge(key(), later(amount, kept(), true)))
+                .sales()
+                .getFirst()
+                .reference();
+    }
+
+    private ProcessorPort.Chargeback contested(String sale) {
+        contest(sale);
+        return port().chargebacksAfter(null).stream()
+                .filter(c -> c.sale().equals(sale))
+                .findFirst()
+                .orElseThrow();
+    }
+
     @Test
-    void payouts_and_chargebacks_are_listed() {
-        assertThat(port().payoutsAfter(null)).isNotNull();
-        assertThat(port().chargebacksAfter(null)).isNotNull();
+    void a_contested_sale_is_listed_once_answered_and_not_refunded() {
+        String sale = soldLater("80.00");
+        ProcessorPort.Chargeback opened = contested(sale);
+        assertThat(opened.amount()).isEqualTo(euro("80.00"));
+        assertThat(opened.contest()).isEqualTo(Contest.OPEN);
+        assertThat(opened.answerBy()).isAfter(opened.on());
+        assertThat(port().chargebacksAfter(opened.reference())).isEmpty();
+        assertThatThrownBy(() -> port().refund(key(), sale, euro("1.00")))
+                .isInstanceOfSatisfying(
+                        NoAnswer.class, n -> assertThat(n.isPerhapsDone()).isFalse());
+        byte[] pdf = "%PDF-1.7 evidence".getBytes(StandardCharsets.US_ASCII);
+        String key = key();
+        for (int twice = 0; twice < 2; twice++)
+            assertThat(port().answer(key, opened.reference(), pdf).contest()).isEqualTo(Contest.ANSWERED);
+        assertThat(port().chargeback(opened.reference()).contest()).isEqualTo(Contest.ANSWERED);
+    }
+
+    @Test
+    void who_gives_in_has_lost_however_often_it_is_said() {
+        ProcessorPort.Chargeback opened = contested(soldLater("12.00"));
+        for (int twice = 0; twice < 2; twice++)
+            assertThat(port().accept(key(), opened.reference()).contest()).isEqualTo(Contest.ACCEPTED);
+    }
+
+    @Test
+    void what_is_in_no_payout_is_sent_early_once_for_the_fee_that_was_offered() {
+        soldLater("80.00");
+        ProcessorPort.EarlyOffer offer = port().earlyOffer().orElseThrow();
+        assertThat(offer.net()).isEqualTo(offer.amount().minus(offer.fee()));
+        assertThatThrownBy(() -> port().sendEarly(key(), offer.fee().plus(euro("0.01"))))
+                .isInstanceOf(NoAnswer.class);
+        String key = key();
+        String payout = port().sendEarly(key, offer.fee());
+        assertThat(port().sendEarly(key, offer.fee())).isEqualTo(payout);
+        assertThat(port().payout(payout).net()).isEqualTo(offer.net());
+        assertThat(port().payoutsAfter(null)).containsOnlyOnce(payout);
+        assertThat(port().earlyOffer()).isEmpty();
     }
 }

@@ -23,11 +23,13 @@ class StandinContractTest extends ProcessorContract {
     private static final String GOOD = "4111 1111 1111 1111";
     private static final String STOLEN_LATER = "3530 1113 3330 0000";
     private final HttpClient http = HttpClient.newHttpClient();
+    private Installation installation;
     private String standin;
     private String key;
 
     @BeforeEach
     void find(Installation installation) {
+        this.installation = installation;
         standin = installation.standinsAddress + "/processor";
         key = read(send(HttpRequest.newBuilder(URI.create(standin + "/keys")).GET()))
                 .get("key")
@@ -47,6 +49,11 @@ class StandinContractTest extends ProcessorContract {
     @Override
     void enterCardThatIsStolenLater(ProcessorPort.Page page) {
         enter(page, STOLEN_LATER);
+    }
+
+    @Override
+    void contest(String sale) {
+        installation.tellStandins("/processor/sales/" + sale + "/contest");
     }
 
     private void enter(ProcessorPort.Page page, String number) {
