@@ -232,6 +232,26 @@ class PayoutsTest {
     }
 
     @Test
+    void payouts_that_come_out_of_order_come_to_the_same(World world) {
+        Document invoice = sold(world, "sa_1", "80.00", "2.17");
+        var payment = world.bean(FindPayments.class)
+                .ofSale(world.moorings, world.cards, "sa_1")
+                .orElseThrow()
+                .id();
+        var refund = world.refund(payment, new Draw.Reopened(invoice.id(), euro("50.00")), new Route.Card());
+        PayoutId released = world.payout("po_3", "reserve/@rs_1:8.00:0.00");
+        PayoutId later = world.payout(
+                "po_2", "refund/sa_1@%s:-50.00:0.00".formatted(refund.to().reference()));
+        PayoutId sale = world.payout("po_1", "sa_1:80.00:2.17", "reserve/@rs_1:-8.00:0.00");
+        assertThat(open(world, later)).isEmpty();
+        assertThat(open(world, sale)).isEmpty();
+        assertThat(open(world, released)).isEmpty();
+        assertThat(world.balance("1060").isZero()).isTrue();
+        assertThat(world.balance("1065").isZero()).isTrue();
+        assertThat(world.balance("1061")).isEqualTo(euro("27.83"));
+    }
+
+    @Test
     void more_that_went_back_than_came_is_taken_from_the_bank_account(World world) {
         Document invoice = sold(world, "sa_1", "80.00", "2.17");
         var payment = world.bean(FindPayments.class)

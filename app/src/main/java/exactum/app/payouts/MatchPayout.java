@@ -99,14 +99,19 @@ public class MatchPayout {
                 : List.of(known.waiting(), known.fee().waiting());
     }
 
+    /** A release that was read before what it lets go is matched with it. */
     private void holdBack(BusinessId business, PayoutId id) {
         Payout payout = payouts.find(business, id).orElseThrow();
-        for (PayoutLine line : lines.heldBack(business, id)) {
+        List<PayoutLine> held = lines.heldBack(business, id);
+        for (PayoutLine line : held) {
             match.match(
                     business,
                     new LineRef.OfPayout(line.id()),
                     List.of(new Part.Reserve(payout.processor(), line.named(), line.left())));
         }
+        if (held.isEmpty()) return;
+        List<String> references = held.stream().map(PayoutLine::named).toList();
+        matchKnown(business, lines.openOf(business, payout.processor(), references));
     }
 
     /** Books what one press can: fees of their own, and fees that differ from the books. Pressing twice books once. */

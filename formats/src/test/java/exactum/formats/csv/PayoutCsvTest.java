@@ -70,6 +70,9 @@ class PayoutCsvTest {
         assertThatThrownBy(() -> read(FILE.replaceFirst(
                         "PO-1,2026-06-01,2026-06-03,EUR,73.43,fee", "PO-2,2026-06-01,2026-06-03,EUR,73.43,fee")))
                 .hasMessageContaining("another payout");
+        assertThatThrownBy(() -> read(FILE.replaceFirst("EUR,73.43,fee", "GBP,73.43,fee")))
+                .as("two currencies")
+                .hasMessageContaining("Line 3");
         assertThatThrownBy(() -> read("")).hasMessageContaining("no payout in the file");
     }
 }
