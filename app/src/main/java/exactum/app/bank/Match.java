@@ -32,7 +32,9 @@ import exactum.core.ids.WaitingId;
 import exactum.core.ledger.AccountCode;
 import exactum.core.ledger.AccountRole;
 import exactum.core.ledger.Accounts;
+import exactum.core.ledger.Bookings;
 import exactum.core.ledger.Entry;
+import exactum.core.ledger.Periods;
 import exactum.core.money.Money;
 import exactum.core.money.Valued;
 import exactum.core.problem.Refusal;
@@ -127,7 +129,7 @@ public class Match {
         MatchableLine line = keeper.lockAll(business, List.of(ref)).get(ref);
         List<Valued> worths =
                 line.explained().worths(parts.stream().map(Part::amount).toList());
-        var by = new By(business, line, ledger.accounts(business));
+        var by = new By(business, line, ground(business));
         var made = new ArrayList<MatchId>();
         for (int i = 0; i < parts.size(); i++) made.add(by.one(parts.get(i), worths.get(i)));
         keeper.keepAll(business, Map.of(ref, line.explained().by(worths)));
@@ -150,12 +152,12 @@ public class Match {
         List<WaitingId> all = whole.values().stream().flatMap(List::stream).toList();
         Map<WaitingId, Wait.Confirmed> confirmed = wait.confirmWhole(business, all);
         Map<WaitingId, FindWaiting.Named> named = findWaiting.byId(business, all);
-        Accounts roles = ledger.accounts(business);
+        Ground ground = ground(business);
         var matched = new ArrayList<FindMatches.Matched>(all.size());
         Map<LineRef, Explained> explained = new LinkedHashMap<>();
         whole.forEach((ref, items) -> {
             MatchableLine line = lines.get(ref);
-            var by = new By(business, line, roles);
+            var by = new By(business, line, ground);
             List<Valued> worths = line.explained()
                     .worths(items.stream()
                             .map(i -> confirmed.get(i).part().amount())
@@ -186,16 +188,23 @@ public class Match {
         return keepers.stream().filter(k -> k.keeps(ref)).findFirst().orElseThrow();
     }
 
+    /** What is the same for all lines that are matched together. */
+    private record Ground(Accounts roles, Bookings bookings, Periods periods, String by) {}
+
+    private Ground ground(BusinessId business) {
+        return new Ground(ledger.accounts(business), ledger.bookings(business), books.periods(business), Audit.who());
+    }
+
     /** One line being matched. */
     private final class By {
         private final BusinessId business;
         private final MatchableLine line;
-        private final Accounts roles;
+        private final Ground ground;
 
-        private By(BusinessId business, MatchableLine line, Accounts roles) {
+        private By(BusinessId business, MatchableLine line, Ground ground) {
             this.business = business;
             this.line = line;
-            this.roles = roles;
+            this.ground = ground;
         }
 
         private MatchId one(Part part, Valued worth) {
@@ -227,7 +236,7 @@ public class Match {
             WaitingItem item = confirmed.item();
             LocalDate on = item.since().isAfter(line.day()) ? item.since() : line.day();
             String words = item.kind().words() + ", " + named.words();
-            Optional<Entry> entry = ledger.bookings(business)
+            Optional<Entry> entry = ground.bookings()
                     .lineMatched(id, memo(words), on, line.standsOn(), worth, item.account(), confirmed.part());
             entry.ifPresent(e -> ledger.book(business, e));
             return matched(
@@ -335,7 +344,7 @@ public class Match {
 
         private FindMatches.Matched toAccount(MatchId id, Part.ToAccount part, Valued worth) {
             Account account = free(business, part.account());
-            var entry = ledger.bookings(business)
+            var entry = ground.bookings()
                     .lineBooked(
                             id, memo(account.name()), line.day(), line.standsOn(), worth, part.account(), part.tags());
             entry.ifPresent(e -> ledger.book(business, e));
@@ -354,7 +363,7 @@ public class Match {
                     id,
                     MatchKind.OWN_TRANSFER,
                     WaitingKind.OWN_TRANSFER,
-                    roles.of(AccountRole.OWN_TRANSFERS),
+                    ground.roles().of(AccountRole.OWN_TRANSFERS),
                     worth,
                     line.words(),
                     null);
@@ -366,7 +375,7 @@ public class Match {
                     id,
                     MatchKind.RESERVE,
                     WaitingKind.RESERVE,
-                    roles.of(AccountRole.RESERVE),
+                    ground.roles().of(AccountRole.RESERVE),
                     worth,
                     "reserve " + part.reference(),
                     new NewWaiting.AtProcessor(
@@ -382,7 +391,7 @@ public class Match {
                 Valued worth,
                 String itemWords,
                 NewWaiting.AtProcessor atProcessor) {
-            var entry = ledger.bookings(business)
+            var entry = ground.bookings()
                     .lineMatched(id, memo(kind.words()), line.day(), line.standsOn(), worth, account, worth);
             entry.ifPresent(e -> ledger.book(business, e));
             wait.begin(
@@ -424,8 +433,8 @@ public class Match {
                     target,
                     words,
                     entry.map(Entry::id).orElse(null),
-                    books.periods(business).countsOn(on),
-                    Audit.who(),
+                    ground.periods().countsOn(on),
+                    ground.by(),
                     null);
         }
 

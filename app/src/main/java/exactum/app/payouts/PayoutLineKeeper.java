@@ -8,6 +8,7 @@ import exactum.core.bank.Explained;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.PayoutId;
 import exactum.core.ids.PayoutLineId;
+import exactum.core.ledger.AccountCode;
 import exactum.core.money.ExchangeRate;
 import exactum.core.money.Money;
 import java.util.Collection;
@@ -36,28 +37,39 @@ class PayoutLineKeeper implements LineKeeper {
 
     @Override
     public Map<LineRef, MatchableLine> lockAll(BusinessId business, Collection<? extends LineRef> refs) {
-        Map<PayoutId, Payout> known = new HashMap<>();
+        Map<PayoutId, Ground> known = new HashMap<>();
         Map<LineRef, MatchableLine> locked = new LinkedHashMap<>();
-        for (PayoutLine line :
+        for (PayoutLineStore.Held line :
                 lines.lock(business, refs.stream().map(PayoutLineKeeper::id).toList())) {
-            Payout payout = known.computeIfAbsent(
-                    line.payout(), p -> payouts.find(business, p).orElseThrow());
             var ref = new LineRef.OfPayout(line.id());
-            locked.put(ref, matchable(business, ref, line, payout));
+            locked.put(
+                    ref,
+                    known.computeIfAbsent(line.payout(), p -> ground(business, p))
+                            .matchable(ref, line));
         }
         return locked;
     }
 
-    private MatchableLine matchable(BusinessId business, LineRef ref, PayoutLine line, Payout payout) {
-        ExchangeRate rate = setup.rate(business, line.amount().currency(), payout.salesOn());
-        return new MatchableLine(
-                ref,
-                setup.processor(business, payout.processor()).accounts().clearing(),
-                payout.salesOn(),
-                new Explained(
-                        rate.value(line.amount()).value(),
-                        rate.value(line.left()).value()),
-                payout.reference() + ": " + line.description());
+    private Ground ground(BusinessId business, PayoutId id) {
+        Payout payout = payouts.find(business, id).orElseThrow();
+        return new Ground(
+                payout,
+                setup.rate(business, payout.sums().net().currency(), payout.salesOn()),
+                setup.processor(business, payout.processor()).accounts().clearing());
+    }
+
+    /** What is the same for all lines of a payout. */
+    private record Ground(Payout payout, ExchangeRate rate, AccountCode clearing) {
+        private MatchableLine matchable(LineRef ref, PayoutLineStore.Held line) {
+            return new MatchableLine(
+                    ref,
+                    clearing,
+                    payout.salesOn(),
+                    new Explained(
+                            rate.value(line.amount()).value(),
+                            rate.value(line.left()).value()),
+                    payout.reference() + ": " + line.description());
+        }
     }
 
     @Override

@@ -1,7 +1,5 @@
 package exactum.app.payouts;
 
-import static exactumdb.Tables.PAYOUT_LINE;
-
 import exactum.app.database.IdArray;
 import exactum.core.bank.PayoutReport;
 import exactum.core.ids.BusinessId;
@@ -18,7 +16,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import org.jooq.DSLContext;
-import org.jooq.Param;
 import org.jooq.QueryPart;
 import org.jooq.Record;
 import org.jooq.impl.DSL;
@@ -80,17 +77,20 @@ class PayoutLineStore {
                 Integer.MAX_VALUE);
     }
 
+    /** A line that is held. */
+    record Held(PayoutLineId id, PayoutId payout, String description, Money amount, Money left) {}
+
     /** The lines, none of which anybody else can match until the transaction ends. */
-    List<PayoutLine> lock(BusinessId business, Collection<PayoutLineId> ids) {
-        Param<UUID[]> all = IdArray.of(ids);
-        db.select(PAYOUT_LINE.ID)
-                .from(PAYOUT_LINE)
-                .where(PAYOUT_LINE.BUSINESS_ID.eq(business))
-                .and(DSL.condition("payout_line.id = any({0})", all))
-                .orderBy(PAYOUT_LINE.ID)
-                .forUpdate()
-                .execute();
-        return list(business, DSL.sql("l.id = any({0})", all), ids.size());
+    List<Held> lock(BusinessId business, Collection<PayoutLineId> ids) {
+        return db.fetch(
+                        "select l.id, l.payout_id, l.description, l.currency, l.amount_minor, l.left_minor from payout_line l where l.business_id = {0} and l.id = any({1}) order by l.id for update",
+                        DSL.inline(business.value()), IdArray.of(ids))
+                .map(r -> new Held(
+                        new PayoutLineId(r.get("id", UUID.class)),
+                        new PayoutId(r.get("payout_id", UUID.class)),
+                        r.get("description", String.class),
+                        Money.ofMinor(r.get("currency", String.class), r.get("amount_minor", Long.class)),
+                        Money.ofMinor(r.get("currency", String.class), r.get("left_minor", Long.class))));
     }
 
     void setLeft(BusinessId business, Map<PayoutLineId, Money> left) {

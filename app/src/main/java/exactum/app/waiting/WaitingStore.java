@@ -28,7 +28,6 @@ import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
-import org.jooq.Record;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 
@@ -151,7 +150,7 @@ class WaitingStore implements FindWaiting, Provable {
 
     @Override
     public Map<WaitingId, Named> byId(BusinessId business, Collection<WaitingId> ids) {
-        return list(business, WAITING.ID.in(ids)).stream()
+        return list(business, DSL.condition("waiting.id = any({0})", IdArray.of(ids))).stream()
                 .collect(Collectors.toMap(n -> n.item().id(), Function.identity()));
     }
 
@@ -225,8 +224,7 @@ class WaitingStore implements FindWaiting, Provable {
                 .get(0, String.class);
     }
 
-    private static WaitingItem item(Record record, String own) {
-        WaitingRecord w = record.into(WAITING);
+    private static WaitingItem item(WaitingRecord w, String own) {
         return new WaitingItem(
                 w.getId(),
                 w.getKind(),
