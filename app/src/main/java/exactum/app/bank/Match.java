@@ -164,7 +164,9 @@ public class Match {
                             .toList());
             for (int i = 0; i < items.size(); i++) {
                 WaitingId item = items.get(i);
-                matched.add(by.waiting(new MatchId(Ids.next()), worths.get(i), named.get(item), confirmed.get(item)));
+                FindWaiting.Named of = named.get(item);
+                matched.add(by.waiting(
+                        new MatchId(Ids.next()), worths.get(i), of.words(), of.means(), confirmed.get(item)));
             }
             Explained rest = line.explained().by(worths);
             if (!rest.left().amount().isZero())
@@ -173,6 +175,31 @@ public class Match {
         });
         matches.insert(business, matched);
         keeper.keepAll(business, explained);
+    }
+
+    /**
+     * Matches lines that are being made, each to items that come to all of it and are held already. The caller writes the lines
+     * before, with nothing left.
+     */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void matchHeld(BusinessId business, Map<MatchableLine, List<FindWaiting.AtProcessor>> whole) {
+        if (whole.isEmpty()) return;
+        Ground ground = ground(business);
+        var matched = new ArrayList<FindMatches.Matched>(whole.size());
+        var taken = new ArrayList<WaitingId>(whole.size());
+        whole.forEach((line, items) -> {
+            var by = new By(business, line, ground);
+            List<Valued> worths = line.explained()
+                    .worths(items.stream().map(i -> i.item().left().amount()).toList());
+            for (int i = 0; i < items.size(); i++) {
+                FindWaiting.AtProcessor of = items.get(i);
+                var confirmed = new Wait.Confirmed(of.item(), of.item().left());
+                matched.add(by.waiting(new MatchId(Ids.next()), worths.get(i), of.words(), of.means(), confirmed));
+                taken.add(of.item().id());
+            }
+        });
+        wait.confirmHeld(business, taken);
+        matches.insert(business, matched);
     }
 
     private Account free(BusinessId business, AccountCode code) {
@@ -228,14 +255,14 @@ public class Match {
                     .find(business, part.item())
                     .orElseThrow(() -> new Refusal(
                             "match.gone", "What the line was to be is not there any more. Nothing was matched."));
-            return waiting(id, worth, named, wait.confirm(business, part.item(), part.amount()));
+            return waiting(id, worth, named.words(), named.means(), wait.confirm(business, part.item(), part.amount()));
         }
 
         private FindMatches.Matched waiting(
-                MatchId id, Valued worth, FindWaiting.Named named, Wait.Confirmed confirmed) {
+                MatchId id, Valued worth, String called, MeansId means, Wait.Confirmed confirmed) {
             WaitingItem item = confirmed.item();
             LocalDate on = item.since().isAfter(line.day()) ? item.since() : line.day();
-            String words = item.kind().words() + ", " + named.words();
+            String words = item.kind().words() + ", " + called;
             Optional<Entry> entry = ground.bookings()
                     .lineMatched(id, memo(words), on, line.standsOn(), worth, item.account(), confirmed.part());
             entry.ifPresent(e -> ledger.book(business, e));
@@ -243,7 +270,7 @@ public class Match {
                     id,
                     MatchKind.WAITING,
                     worth,
-                    new FindMatches.Target(item.id(), confirmed.part(), named.means(), null, null, null, null),
+                    new FindMatches.Target(item.id(), confirmed.part(), means, null, null, null, null),
                     words,
                     entry,
                     on);

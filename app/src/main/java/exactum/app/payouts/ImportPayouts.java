@@ -141,12 +141,12 @@ public class ImportPayouts {
         }
         BusinessId business = processor.business();
         Optional<PayoutId> stored =
-                payouts.insert(processor, report, books.periods(business).countsOn(report.salesOn()));
+                payouts.begin(processor, report, books.periods(business).countsOn(report.salesOn()));
         stored.ifPresent(id -> {
             onItsWay(processor, report, id);
             contested(processor, report);
             sentBack(processor, report);
-            match.matchKnown(business, id);
+            match.read(processor, id, report);
         });
         return stored;
     }

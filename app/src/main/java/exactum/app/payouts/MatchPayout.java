@@ -2,17 +2,21 @@ package exactum.app.payouts;
 
 import exactum.app.bank.LineRef;
 import exactum.app.bank.Match;
+import exactum.app.bank.MatchableLine;
 import exactum.app.bank.Part;
 import exactum.app.cards.RefundFailed;
 import exactum.app.setup.FindSetup;
 import exactum.app.setup.ProcessorAccount;
 import exactum.app.waiting.AwaitsPayout;
+import exactum.app.waiting.FindWaiting;
 import exactum.app.web.NotHere;
+import exactum.core.bank.Explained;
 import exactum.core.bank.PayoutReport;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.PayoutId;
 import exactum.core.ids.WaitingId;
 import exactum.core.ledger.AccountCode;
+import exactum.core.money.ExchangeRate;
 import exactum.core.money.Money;
 import exactum.core.problem.Refusal;
 import java.util.ArrayList;
@@ -31,8 +35,9 @@ import org.springframework.transaction.annotation.Transactional;
 /** Matches the lines of payouts to what waits for them; each is in one payout, once. */
 @Component
 public class MatchPayout {
-    private static final int PAGE = 5_000;
     private final FindPayouts payouts;
+    private final PayoutStore store;
+    private final FindWaiting waiting;
     private final PayoutLineStore lines;
     private final FindSetup setup;
     private final Match match;
@@ -40,24 +45,51 @@ public class MatchPayout {
 
     MatchPayout(
             FindPayouts payouts,
+            PayoutStore store,
+            FindWaiting waiting,
             PayoutLineStore lines,
             FindSetup setup,
             Match match,
             ApplicationEventPublisher events) {
         this.payouts = payouts;
+        this.store = store;
+        this.waiting = waiting;
         this.lines = lines;
         this.setup = setup;
         this.match = match;
         this.events = events;
     }
 
-    /** Matches every line that the books agree with to the cent, and lets what is held back wait for its release. */
+    /** Writes the lines of a payout, matches all that the books agree with to the cent, and lets what is held back wait. */
     @Transactional(propagation = Propagation.MANDATORY)
-    public void matchKnown(BusinessId business, PayoutId payout) {
-        int from = 1;
-        for (List<PayoutLine> page; !(page = payouts.lines(business, payout, from, PAGE)).isEmpty(); from += PAGE)
-            matchKnown(business, page);
+    public void read(ProcessorAccount processor, PayoutId payout, PayoutReport report) {
+        BusinessId business = processor.business();
+        List<String> references = report.lines().stream()
+                .map(PayoutReport.Line::named)
+                .filter(r -> !r.isEmpty())
+                .distinct()
+                .toList();
+        List<FreshLine> fresh = FreshLine.of(report, waiting.holdAtProcessor(business, processor.id(), references));
+        store.insertLines(business, payout, fresh);
+        ExchangeRate rate = setup.rate(business, report.currency(), report.salesOn());
+        Map<MatchableLine, List<FindWaiting.AtProcessor>> whole = new LinkedHashMap<>();
+        for (FreshLine line : fresh) {
+            if (line.isWhole()) whole.put(matchable(processor, report, rate, line), line.items());
+        }
+        match.matchHeld(business, whole);
+        if (whole.size() < fresh.size()) matchKnown(business, payouts.openLines(business, payout, Integer.MAX_VALUE));
         holdBack(business, payout);
+    }
+
+    private static MatchableLine matchable(
+            ProcessorAccount processor, PayoutReport report, ExchangeRate rate, FreshLine line) {
+        Money amount = line.line().gross().minus(line.line().fee());
+        return new MatchableLine(
+                new LineRef.OfPayout(line.id()),
+                processor.accounts().clearing(),
+                report.salesOn(),
+                Explained.nothingOf(rate.value(amount).value()),
+                report.reference() + ": " + line.line().description());
     }
 
     /** What is taken in after its payout was read is matched at once; a refund may have come back in it by then. */

@@ -11,7 +11,6 @@ import exactum.core.bank.PayoutReport;
 import exactum.core.ids.BankLineId;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.PayoutId;
-import exactum.core.ids.PayoutLineId;
 import exactum.core.ids.ProcessorId;
 import exactum.core.money.Money;
 import exactumdb.tables.records.PayoutLineRecord;
@@ -21,7 +20,6 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
-import java.util.stream.IntStream;
 import org.jooq.DSLContext;
 import org.jooq.QueryPart;
 import org.jooq.Record;
@@ -51,8 +49,8 @@ class PayoutStore implements FindPayouts {
         this.lines = lines;
     }
 
-    /** Inserts it and answers its id, or nothing if the payout was read before. */
-    Optional<PayoutId> insert(ProcessorAccount processor, PayoutReport report, LocalDate countsOn) {
+    /** Inserts it, its lines not yet, and answers its id; or nothing if the payout was read before. */
+    Optional<PayoutId> begin(ProcessorAccount processor, PayoutReport report, LocalDate countsOn) {
         var id = new PayoutId(Ids.next());
         int inserted = db.insertInto(PAYOUT)
                 .set(PAYOUT.BUSINESS_ID, processor.business())
@@ -75,16 +73,15 @@ class PayoutStore implements FindPayouts {
         if (inserted == 0) return Optional.empty();
         CopyRows.into(
                 db,
-                IntStream.range(0, report.lines().size())
-                        .mapToObj(i -> row(
-                                processor.business(), id, i + 1, report.lines().get(i)))
-                        .toList());
-        CopyRows.into(
-                db,
                 report.composition().stream()
                         .map(p -> part(processor.business(), id, p))
                         .toList());
         return Optional.of(id);
+    }
+
+    /** Inserts its lines, nothing left of those that are whole. */
+    void insertLines(BusinessId business, PayoutId payout, List<FreshLine> fresh) {
+        CopyRows.into(db, fresh.stream().map(l -> row(business, payout, l)).toList());
     }
 
     private static PayoutPartRecord part(BusinessId business, PayoutId payout, PayoutReport.Part p) {
@@ -253,14 +250,15 @@ class PayoutStore implements FindPayouts {
                 landed == null ? null : new BankLineId(landed));
     }
 
-    private static PayoutLineRecord row(BusinessId business, PayoutId payout, int lineNo, PayoutReport.Line l) {
+    private static PayoutLineRecord row(BusinessId business, PayoutId payout, FreshLine fresh) {
+        PayoutReport.Line l = fresh.line();
         long amount = l.gross().minus(l.fee()).minor();
         WaitsAs waits = WaitsAs.of(l);
         return new PayoutLineRecord()
                 .setBusinessId(business)
-                .setId(new PayoutLineId(Ids.next()))
+                .setId(fresh.id())
                 .setPayoutId(payout)
-                .setLineNo(lineNo)
+                .setLineNo(fresh.lineNo())
                 .setKind(l.kind().words())
                 .setOccurredOn(l.occurredOn())
                 .setSaleRef(l.saleReference().isEmpty() ? null : l.saleReference())
@@ -272,6 +270,6 @@ class PayoutStore implements FindPayouts {
                 .setGrossMinor(l.gross().minor())
                 .setFeeMinor(l.fee().minor())
                 .setAmountMinor(amount)
-                .setLeftMinor(amount);
+                .setLeftMinor(fresh.isWhole() ? 0 : amount);
     }
 }

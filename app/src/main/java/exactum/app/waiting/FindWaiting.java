@@ -4,6 +4,7 @@ import exactum.core.bank.WaitingItem;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.MeansId;
+import exactum.core.ids.ProcessorId;
 import exactum.core.ids.WaitingId;
 import exactum.core.ledger.AccountCode;
 import exactum.core.money.Money;
@@ -31,6 +32,17 @@ public interface FindWaiting {
             String customerName,
             MeansId means,
             UUID source) {}
+
+    /**
+     * An item that a payout will name.
+     *
+     * @param reference of the processor
+     * @param gross before fees
+     */
+    record AtProcessor(WaitingItem item, String reference, Money gross, String words, MeansId means) {}
+
+    /** What waits under references of a processor, of which something is left; nobody else can change it until the transaction ends. */
+    List<AtProcessor> holdAtProcessor(BusinessId business, ProcessorId processor, Collection<String> references);
 
     /** Everything of which something is left, the oldest first. */
     List<Named> open(BusinessId business);

@@ -81,6 +81,12 @@ public class Wait {
         return confirmed;
     }
 
+    /** Confirms all that is left of items that are held already. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void confirmHeld(BusinessId business, Collection<WaitingId> ids) {
+        items.takeWhole(business, ids);
+    }
+
     /** Says how a payout names what waits already. */
     @Transactional(propagation = Propagation.MANDATORY)
     public void named(BusinessId business, WaitingId id, NewWaiting.AtProcessor at) {

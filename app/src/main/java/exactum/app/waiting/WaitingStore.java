@@ -11,8 +11,10 @@ import exactum.app.database.InsertRows;
 import exactum.app.ledger.Provable;
 import exactum.app.ledger.Prove;
 import exactum.core.bank.WaitingItem;
+import exactum.core.bank.WaitingKind;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.MeansId;
+import exactum.core.ids.ProcessorId;
 import exactum.core.ids.WaitingId;
 import exactum.core.ledger.AccountCode;
 import exactum.core.money.Money;
@@ -28,6 +30,7 @@ import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
+import org.jooq.Record;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 
@@ -152,6 +155,42 @@ class WaitingStore implements FindWaiting, Provable {
     public Map<WaitingId, Named> byId(BusinessId business, Collection<WaitingId> ids) {
         return list(business, DSL.condition("waiting.id = any({0})", IdArray.of(ids))).stream()
                 .collect(Collectors.toMap(n -> n.item().id(), Function.identity()));
+    }
+
+    @Override
+    public List<AtProcessor> holdAtProcessor(
+            BusinessId business, ProcessorId processor, Collection<String> references) {
+        String own = own(business);
+        return db.fetch(
+                        "select w.id, w.kind, w.account, w.currency, w.since, w.amount_minor, w.own_minor, w.left_minor, w.own_left_minor, w.processor_ref, w.gross_minor, w.words, w.means_id from waiting w where w.business_id = {0} and w.processor_id = {1} and w.processor_ref = any({2}) and w.left_minor <> 0 order by w.id for update",
+                        DSL.inline(business.value()),
+                        DSL.val(processor.value()),
+                        DSL.val(references.toArray(String[]::new)))
+                .map(r -> atProcessor(r, own));
+    }
+
+    private static AtProcessor atProcessor(Record r, String own) {
+        String c = r.get("currency", String.class);
+        UUID means = r.get("means_id", UUID.class);
+        return new AtProcessor(
+                new WaitingItem(
+                        new WaitingId(r.get("id", UUID.class)),
+                        WaitingKind.of(r.get("kind", String.class)),
+                        new AccountCode(r.get("account", String.class)),
+                        r.get("since", LocalDate.class),
+                        valued(c, r.get("amount_minor", Long.class), own, r.get("own_minor", Long.class)),
+                        valued(c, r.get("left_minor", Long.class), own, r.get("own_left_minor", Long.class))),
+                r.get("processor_ref", String.class),
+                Money.ofMinor(c, r.get("gross_minor", Long.class)),
+                r.get("words", String.class),
+                means == null ? null : new MeansId(means));
+    }
+
+    /** Nothing is left of items that are held. */
+    void takeWhole(BusinessId business, Collection<WaitingId> ids) {
+        db.execute(
+                "update waiting set left_minor = 0, own_left_minor = 0 where business_id = {0} and id = any({1})",
+                DSL.inline(business.value()), IdArray.of(ids));
     }
 
     @Override
