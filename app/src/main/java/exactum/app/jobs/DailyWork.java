@@ -94,8 +94,8 @@ public class DailyWork implements PlayDays.DayWork {
         guarded(business, "Card payments", CARDS, () -> ask.askAll(business));
         for (ProcessorAccount p : setup.processors(business))
             guarded(business, p.name(), p.id().value(), () -> {
-                chargebacks.fetch(p);
                 payouts.fetch(p);
+                chargebacks.fetch(p);
             });
         for (BankAccount a : setup.bankAccounts(business))
             guarded(business, a.name(), a.id().value(), () -> statements.fetch(business, a));
