@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import exactum.app.bank.MatchCertain;
+import exactum.app.catalogue.SaveCatalogue;
 import exactum.app.database.Ids;
 import exactum.app.documents.Document;
 import exactum.app.ledger.ProveBooks;
@@ -16,16 +17,26 @@ import exactum.app.refunds.RefundOrder;
 import exactum.app.refunds.RefundWish;
 import exactum.app.refunds.Route;
 import exactum.app.refunds.SendRefunds;
+import exactum.app.settlement.Channel;
 import exactum.app.settlement.FindPayments;
+import exactum.app.settlement.NewPayment;
+import exactum.app.settlement.RecordPayment;
 import exactum.core.bank.Iban;
 import exactum.core.bank.StatementLine;
+import exactum.core.document.Line;
+import exactum.core.ids.CustomerId;
+import exactum.core.ids.ItemId;
 import exactum.core.ids.MeansId;
 import exactum.core.ids.PayoutId;
 import exactum.core.ids.RefundOrderId;
+import exactum.core.ledger.AccountCode;
+import exactum.core.money.Money;
+import exactum.core.money.UnitPrice;
 import exactum.core.problem.Refusal;
 import exactum.core.settlement.Policy;
 import java.math.BigDecimal;
 import java.util.Collections;
+import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Callable;
 import java.util.concurrent.Executors;
@@ -287,21 +298,127 @@ class RefundsTest {
             assertThat(sent.stands()).isEqualTo("on its way");
             assertThat(ada.get("/refunds/files/" + sent.to().file() + ".xml").body())
                     .contains("pain.001.001.09", "<EndToEndId>" + sent.to().reference(), "<Nm>Ecluse</Nm>", "50.00");
-            world.bankLine(
-                    world.bank,
-                    new StatementLine(
-                            RunningApp.TODAY,
-                            RunningApp.TODAY,
-                            euro("-50.00"),
-                            "",
-                            sent.to().reference(),
-                            "",
-                            "",
-                            "",
-                            ""));
+            banked(world, "-50.00", sent.to().reference());
         }
         world.bean(MatchCertain.class).matchAll(world.moorings);
         assertThat(world.balance("1021").isZero()).isTrue();
+    }
+
+    @Test
+    void a_transfer_that_the_bank_sends_back_is_on_account_again_once_and_its_line_is_found(
+            World world, FindPayments payments) {
+        Document invoice = sold(world, "sa_1", "80.00", "2.17");
+        RefundOrder refund = world.refund(
+                payment(world, invoice),
+                note(invoice, "50.00"),
+                new Route.Transfer("Écluse", new Iban("IE29AIBK93115212345678")));
+        try (var ada = new Visitor(world, "ada")) {
+            ada.follow("/refunds/files", "account=%s&refund=%s".formatted(world.bank, refund.id()));
+            String reference = world.bean(FindRefunds.class)
+                    .find(world.moorings, refund.id())
+                    .orElseThrow()
+                    .to()
+                    .reference();
+            for (String amount : new String[] {"-50.00", "49.99", "50.00", "50.00"}) banked(world, amount, reference);
+            assertThat(ada.get("/refunds/" + refund.id()).body())
+                    .contains("the bank sent it back", "Refund by transfer");
+            assertThat(ada.get("/day").body()).contains("A refund came to nothing");
+        }
+        assertThat(payments.creditOf(world.moorings, invoice.customer()))
+                .as("once, for the amount that went")
+                .singleElement()
+                .satisfies(c -> assertThat(c.left()).isEqualTo(euro("50.00")));
+        assertThat(world.bean(MatchCertain.class).matchAll(world.moorings)).isEqualTo(2);
+        assertThat(world.balance("1021").isZero()).isTrue();
+    }
+
+    private static void banked(World world, String amount, String endToEnd) {
+        world.bankLine(
+                world.bank,
+                new StatementLine(RunningApp.TODAY, RunningApp.TODAY, euro(amount), "", endToEnd, "", "", "", ""));
+    }
+
+    @Test
+    void what_was_printed_as_not_refundable_warns_with_its_sentence_and_goes_back_all_the_same(
+            World world, SaveCatalogue catalogue) {
+        ItemId retainer = catalogue.addItem(
+                world.moorings,
+                "HOLD",
+                "Retainer",
+                "piece",
+                UnitPrice.of("EUR", "80.00"),
+                "zero",
+                new AccountCode("4000"));
+        try (var ada = new Visitor(world, "ada")) {
+            ada.follow(
+                    "/catalogue/" + retainer,
+                    "revision=1&kind=retainer&sentence=Retainers+are+not+refunded.&name=Retainer&code=HOLD&unit=piece&taxCode=zero&incomeAccount=4000");
+            Document invoice = world.invoice(world.payer(), line(retainer));
+            world.sale("sa_1", world.cardPage(invoice).reference, "80.00", "2.17");
+            String form = "payment=%s&draw=lines:%s&q-%2$s-1=1&route=card&why=Goodwill"
+                    .formatted(payment(world, invoice), invoice.number());
+            assertThat(ada.get("/refunds/new?" + form + "&look=yes").body())
+                    .contains("Not refundable, as was printed.", "Retainers are not refunded.");
+            ada.follow("/refunds", form + "&id=" + Ids.next());
+        }
+        assertThat(world.balance("1060")).isEqualTo(euro("-2.17"));
+    }
+
+    private static Line line(ItemId item) {
+        return new Line(
+                item,
+                "Retainer",
+                BigDecimal.ONE,
+                "piece",
+                UnitPrice.of("EUR", "80.00"),
+                List.of(),
+                "zero",
+                new AccountCode("4000"),
+                List.of(),
+                null);
+    }
+
+    @Test
+    void a_form_that_was_looked_at_gives_back_what_it_showed_or_nothing(World world) {
+        Document invoice = sold(world, "sa_1", "80.00", "2.17");
+        MeansId paid = payment(world, invoice);
+        try (var ada = new Visitor(world, "ada")) {
+            String shown = ada.get("/refunds/new?payment=%s&draw=open:%s&route=card&look=yes"
+                            .formatted(paid, invoice.number()))
+                    .body();
+            assertThat(shown).contains("name=\"amount\" value=\"80.00\"");
+            world.refund(paid, new Draw.Reopened(invoice.id(), euro("30.00")), CARD);
+            String form = "payment=%s&draw=open:%s&route=card&amount=80.00&id=%s"
+                    .formatted(paid, invoice.number(), Ids.next());
+            assertThat(ada.post("/refunds", form).body()).contains("Nothing was");
+        }
+        assertThat(world.balance("1060")).isEqualTo(euro("47.83"));
+    }
+
+    @Test
+    void a_payment_in_pounds_does_not_go_into_a_file_of_euro(World world, FindPayments payments, RefundMoney refunds) {
+        Money pounds = Money.of("GBP", "100.00");
+        CustomerId customer = world.customer(world.north, "Northerner", "n@lakeside.example", "GBP")
+                .id();
+        MeansId paid = world.bean(RecordPayment.class)
+                .record(
+                        world.north,
+                        new RecordPayment.ByHand(
+                                customer,
+                                RunningApp.TODAY,
+                                Channel.TRANSFER,
+                                pounds,
+                                pounds.withMinor(0),
+                                null,
+                                NewPayment.Said.NOTHING,
+                                new Policy.OnAccount(),
+                                false));
+        var to = new Route.Transfer("Northerner", new Iban("IE29AIBK93115212345678"));
+        var wish = new RefundWish(paid, new Draw.OnAccount(paid, pounds), to, "");
+        assertThatThrownBy(() ->
+                        world.as("ada", () -> refunds.refund(world.north, new RefundOrderId(Ids.next()), wish)))
+                .hasMessageContaining("Files of transfers are in EUR");
+        assertThat(payments.refundableThrough(world.north, paid)).isEqualTo(pounds);
     }
 
     @Test

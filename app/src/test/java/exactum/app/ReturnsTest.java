@@ -13,18 +13,23 @@ import exactum.app.installation.PlayDays;
 import exactum.app.ledger.ClosePeriod;
 import exactum.app.ledger.ProveBooks;
 import exactum.app.messages.FindMessages;
+import exactum.app.payouts.FindPayouts;
 import exactum.app.settlement.Channel;
 import exactum.app.settlement.FindPayments;
 import exactum.app.settlement.NewPayment;
 import exactum.app.settlement.Place;
 import exactum.app.settlement.RecordPayment;
+import exactum.app.setup.Banking;
 import exactum.app.slips.FindSlips;
 import exactum.app.slips.PayIn;
 import exactum.app.slips.Slip;
 import exactum.app.tieout.AccountTieOut;
 import exactum.app.tieout.AccountTieOuts;
+import exactum.core.bank.StatementLine;
+import exactum.core.ids.BankAccountId;
 import exactum.core.ids.BankLineId;
 import exactum.core.ids.MeansId;
+import exactum.core.ids.PayoutId;
 import exactum.core.ids.WaitingId;
 import exactum.core.settlement.Policy;
 import java.time.LocalDate;
@@ -166,6 +171,81 @@ class ReturnsTest {
         assertThat(payments.totals(world.moorings, new FindPayments.Filter("", "", "", ""))
                         .count())
                 .isZero();
+    }
+
+    @Test
+    void a_cash_sale_whose_cheque_comes_back_is_owed(World world) {
+        Document sale = Papers.issued(world, Papers.typed("CASH_SALE", world.payer(), "80.00") + "&paidBy=CHEQUE");
+        assertThat(world.open(sale).isZero()).isTrue();
+        MeansId cheque = world.bean(FindPayments.class)
+                .ofDocument(world.moorings, sale.id())
+                .getFirst()
+                .id();
+        slip(world);
+        world.bankLine(sale.gross().plain(), "", "EINZAHLUNG SLIP-0001");
+        assertThat(world.bean(MatchCertain.class).matchAll(world.moorings)).isOne();
+        try (var ada = new Visitor(world, "ada")) {
+            String form = "reason=not+covered";
+            assertThat(ada.get("/payments/" + cheque + "/return?look=yes&" + form)
+                            .body())
+                    .contains("the cash sale is owed now");
+            ada.follow("/payments/" + cheque + "/return", form);
+        }
+        assertThat(world.open(sale)).isEqualTo(sale.gross());
+        assertThat(world.balance("1100")).isEqualTo(sale.gross());
+    }
+
+    @Test
+    void a_card_payment_of_a_payout_that_tied_out_comes_back_and_the_payout_stays(World world) {
+        Document invoice = world.invoice(world.payer(), "80.00");
+        world.sale("sa_1", world.cardPage(invoice).reference, "80.00", "2.17");
+        PayoutId payout = world.payout("po_1", "sa_1:80.00:2.17");
+        world.bankLine("77.83", "Cards", "PAYOUT po_1");
+        world.bean(MatchCertain.class).matchAll(world.moorings);
+        List<AccountTieOut> before = tieOut(world, world.today());
+        assertThat(before).allMatch(AccountTieOut::comesOut);
+        MeansId paid = world.bean(FindPayments.class)
+                .ofDocument(world.moorings, invoice.id())
+                .getFirst()
+                .id();
+        try (var ada = new Visitor(world, "ada")) {
+            ada.follow("/payments/" + paid + "/return", "reason=taken+back+by+the+card");
+        }
+        assertThat(world.open(invoice)).isEqualTo(euro("80.00"));
+        assertThat(world.bean(FindPayouts.class)
+                        .find(world.moorings, payout)
+                        .orElseThrow()
+                        .state())
+                .isEqualTo("tied out");
+        assertThat(tieOut(world, world.today())).allMatch(AccountTieOut::comesOut);
+    }
+
+    @Test
+    void a_line_on_another_account_is_asked_about(World world) {
+        Customer owner = world.payer();
+        Document invoice = world.invoice(owner, "640.00");
+        world.bankLine("640.00", owner.name(), invoice.number());
+        assertThat(world.bean(MatchCertain.class).matchAll(world.moorings)).isOne();
+        MeansId paid = world.bean(FindPayments.class)
+                .ofDocument(world.moorings, invoice.id())
+                .getFirst()
+                .id();
+        BankAccountId savings = world.bean(Banking.class)
+                .addBankAccount(
+                        world.moorings, "Savings", World.iban(3), World.BANK, euro("900.00"), World.may(31), null);
+        BankLineId out = world.bankLine(
+                savings,
+                new StatementLine(RunningApp.TODAY, RunningApp.TODAY, euro("-640.00"), "", "", "", "back", "", ""));
+        try (var ada = new Visitor(world, "ada")) {
+            String at = "/payments/" + paid + "/return";
+            String form = "reason=x&line=" + out;
+            assertThat(ada.get(at + "?look=yes&" + form).body())
+                    .contains("The payment came in on Current account", "It is right all the same");
+            assertThat(ada.post(at, form).body()).contains("Tick “It is right all the same”");
+            assertThat(world.open(invoice).isZero()).isTrue();
+            ada.follow(at, form + "&sure=yes");
+        }
+        assertThat(world.open(invoice)).isEqualTo(euro("640.00"));
     }
 
     @Test

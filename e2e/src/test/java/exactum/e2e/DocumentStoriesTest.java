@@ -252,10 +252,19 @@ class DocumentStoriesTest {
             assertThat(page.locator("#left")).hasText("€ 300.00");
             Page other = person.page.context().newPage();
             other.navigate(page.url());
-            person.press("Refund it");
-            assertThat(page.locator("#left")).hasText("€ 0.00");
-            other.getByText("Refund it").click();
-            assertThat(other.locator("main")).containsText("0.00 is left of it now");
+            for (Page tab : new Page[] {page, other}) {
+                tab.getByText("Give it back", new Page.GetByTextOptions().setExact(true))
+                        .last()
+                        .click();
+                tab.locator("[name=route][value=hand]").check();
+                tab.getByText("Look at it first").click();
+                assertThat(tab.locator("#rehearsal .total")).containsText("300.00");
+            }
+            page.locator("#rehearsal button.main").click();
+            assertThat(page.locator("#refund")).isVisible();
+            other.locator("#rehearsal button.main").click();
+            assertThat(other.locator("#rehearsal .problem, #wish .problem").last())
+                    .containsText("Nothing was refunded");
             person.goTo("/invoices/" + owed);
             assertThat(page.locator("#settled")).containsText("security deposit");
             installation.booksAgree(person);

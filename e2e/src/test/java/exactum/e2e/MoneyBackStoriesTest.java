@@ -85,53 +85,84 @@ class MoneyBackStoriesTest {
         installation.begin(HARBOUR);
         try (var person = new Person(installation)) {
             person.signIn();
-            Page page = person.page;
-            var steps = new MoneyBackSteps(installation, person);
-            person.goTo("/setup/bank");
-            page.locator("[name=transferUrl]").first().fill(installation.standinsAddress + "/bank/api/transfers");
-            person.press("Save Current account");
-            person.settled();
-            person.goTo("/customers/new");
-            person.fill("main form", Map.of("name", "T. Breslin", "email", "t.breslin@lakeside.example"));
-            page.locator("main form button.main").click();
-            assertThat(page).hasURL(Pattern.compile(".*/customers/[0-9a-f-]{36}.*"));
-            installation.transfer("EUR", "T. Breslin", "200.00", "for a berth next year");
-            steps.dayEnds("Tue 2 Jun 2026");
-            person.goTo("/unmatched");
-            page.locator("#unmatched a[data-open]").first().click();
-            page.locator("tbody.opened input[name=q]").fill("Breslin");
-            page.locator("tbody.opened .targets button", new Page.LocatorOptions().setHasText("T. Breslin"))
-                    .first()
-                    .click();
-            assertThat(page.locator("tbody.opened [data-remainder]")).hasText("0.00");
-            person.settled();
-            page.locator("tbody.opened button.main", new Page.LocatorOptions().setHasText("Match"))
-                    .last()
-                    .click();
-            assertThat(page.locator("#unmatched-totals")).containsText("Every bank line is matched");
-
-            person.goTo("/payments");
-            page.locator("tr[data-row] a[data-open]").first().click();
-            steps.beginRefund();
-            page.locator("[name=route][value=transfer]").check();
-            page.locator("#iban").fill(DebitSteps.iban(7));
-            steps.lookAtIt();
-            assertThat(page.locator("#rehearsal")).containsText("200.00");
-            steps.refund();
-            String refund = page.url();
-            person.goTo("/refunds");
-            assertThat(page.locator("#to-transfer")).containsText("T. Breslin");
-            person.look();
-            person.press("Write the file for the bank");
-            assertThat(page.locator("#to-transfer")).hasCount(0);
-            steps.dayEnds("Wed 3 Jun 2026");
+            String refund = prepaidAndGivenBack(installation, person);
+            new MoneyBackSteps(installation, person).dayEnds("Wed 3 Jun 2026");
             new DebitSteps(installation, person).matchCertain();
-            page.navigate(refund);
-            assertThat(page.locator("#stands")).hasText("left the bank");
+            person.page.navigate(refund);
+            assertThat(person.page.locator("#stands")).hasText("left the bank");
             assertThat(installation.count("select sum(left_minor) from means")).isZero();
             assertThat(installation.count("select count(*) from document")).isZero();
             installation.booksAgree(person);
         }
+    }
+
+    /** The account that it goes to is closed: the money comes back, is on account again, and a person decides. */
+    @Test
+    void a_transfer_that_the_other_bank_sends_back_is_a_decision(Installation installation) {
+        installation.begin(HARBOUR);
+        try (var person = new Person(installation)) {
+            person.signIn();
+            installation.tellStandins("/bank/close-account?iban=" + DebitSteps.iban(7));
+            String refund = prepaidAndGivenBack(installation, person);
+            var days = new DebitSteps(installation, person);
+            days.forwardTo("Fri 5 Jun 2026");
+            days.matchCertain();
+            assertThat(person.page.locator("#unmatched-totals")).containsText("Every bank line is matched");
+            person.goTo("/day");
+            person.sees("A refund came to nothing: the bank sent it back");
+            person.page.navigate(refund);
+            assertThat(person.page.locator("#stands")).hasText("refused");
+            person.look();
+            person.press("Leave it on account");
+            person.goTo("/day");
+            assertThat(person.page.locator("main")).not().containsText("A refund came to nothing");
+            assertThat(installation.count("select sum(left_minor) from means")).isEqualTo(20_000);
+            installation.booksAgree(person);
+        }
+    }
+
+    /** 200.00 of somebody who has no invoice, and the file by which all of it goes back; the refund’s address. */
+    private static String prepaidAndGivenBack(Installation installation, Person person) {
+        Page page = person.page;
+        var steps = new MoneyBackSteps(installation, person);
+        person.goTo("/setup/bank");
+        page.locator("[name=transferUrl]").first().fill(installation.standinsAddress + "/bank/api/transfers");
+        person.press("Save Current account");
+        person.settled();
+        person.goTo("/customers/new");
+        person.fill("main form", Map.of("name", "T. Breslin", "email", "t.breslin@lakeside.example"));
+        page.locator("main form button.main").click();
+        assertThat(page).hasURL(Pattern.compile(".*/customers/[0-9a-f-]{36}.*"));
+        installation.transfer("EUR", "T. Breslin", "200.00", "for a berth next year");
+        steps.dayEnds("Tue 2 Jun 2026");
+        person.goTo("/unmatched");
+        page.locator("#unmatched a[data-open]").first().click();
+        page.locator("tbody.opened input[name=q]").fill("Breslin");
+        page.locator("tbody.opened .targets button", new Page.LocatorOptions().setHasText("T. Breslin"))
+                .first()
+                .click();
+        assertThat(page.locator("tbody.opened [data-remainder]")).hasText("0.00");
+        person.settled();
+        page.locator("tbody.opened button.main", new Page.LocatorOptions().setHasText("Match"))
+                .last()
+                .click();
+        assertThat(page.locator("#unmatched-totals")).containsText("Every bank line is matched");
+
+        person.goTo("/payments");
+        page.locator("tr[data-row] a[data-open]").first().click();
+        steps.beginRefund();
+        page.locator("[name=route][value=transfer]").check();
+        page.locator("#iban").fill(DebitSteps.iban(7));
+        steps.lookAtIt();
+        assertThat(page.locator("#rehearsal")).containsText("200.00");
+        steps.refund();
+        String refund = page.url();
+        person.goTo("/refunds");
+        assertThat(page.locator("#to-transfer")).containsText("T. Breslin");
+        person.look();
+        person.press("Write the file for the bank");
+        assertThat(page.locator("#to-transfer")).hasCount(0);
+        return refund;
     }
 
     /**

@@ -9,11 +9,12 @@ import exactum.core.ids.WaitingId;
 import exactum.core.problem.Refusal;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.springframework.stereotype.Component;
 
 /** Warns where money leaves by another account of ours than the one that its payment came in on. */
 @Component
-class OtherAccount {
+public class OtherAccount {
     private final ChargeAccountStore accounts;
     private final FindPayments payments;
 
@@ -31,13 +32,21 @@ class OtherAccount {
     void require(BusinessId business, BankLine line, List<PartText.Named> named, boolean sure) {
         if (sure || !line.left().isNegative()) return;
         for (PartText.Named part : named) {
-            Map<BankAccountId, String> cameIn = accounts.cameInOn(business, of(business, part));
-            if (cameIn.isEmpty() || cameIn.containsKey(line.account())) continue;
-            throw new Refusal(
-                    "match.other-account",
-                    "The payment came in on %s, and this line is on another account. Nothing was matched. Put it together, and tick “it is right all the same” if it is."
-                            .formatted(String.join(", ", cameIn.values())));
+            of(business, line, of(business, part)).ifPresent(cameIn -> {
+                throw new Refusal(
+                        "match.other-account",
+                        "The payment came in on %s, and this line is on another account. Nothing was matched. Put it together, and tick “it is right all the same” if it is."
+                                .formatted(cameIn));
+            });
         }
+    }
+
+    /** The names of the accounts that payments came in on, where a line of money out is on none of them. */
+    public Optional<String> of(BusinessId business, BankLine line, List<MeansId> payments) {
+        Map<BankAccountId, String> cameIn = accounts.cameInOn(business, payments);
+        return cameIn.isEmpty() || cameIn.containsKey(line.account())
+                ? Optional.empty()
+                : Optional.of(String.join(", ", cameIn.values()));
     }
 
     /** The payments that money goes back of. */

@@ -141,7 +141,11 @@ class Evidence {
         for (DocumentId id : ids) messages.ofDocument(business, id).forEach(l -> all.add(l.message()));
         messages.ofSubject(business, MessageKind.CONFIRMATION, payment.id().value())
                 .forEach(l -> all.add(l.message()));
-        return all.stream().filter(m -> m.sent() != null).distinct().toList();
+        return all.stream()
+                .filter(m -> m.sent() != null)
+                .distinct()
+                .sorted(Comparator.comparing(m -> m.sent().at()))
+                .toList();
     }
 
     /** All of it as one PDF: our statement, the facts, and the documents as they were issued. */

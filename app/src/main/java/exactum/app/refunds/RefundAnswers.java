@@ -1,6 +1,8 @@
 package exactum.app.refunds;
 
 import exactum.app.audit.Audit;
+import exactum.app.bank.BankLine;
+import exactum.app.bank.LinesRead;
 import exactum.app.cards.RefundFailed;
 import exactum.app.installation.BusinessClock;
 import exactum.app.ledger.Ledger;
@@ -16,6 +18,8 @@ import exactum.core.bank.WaitingKind;
 import exactum.core.card.ProcessorPort;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.RefundOrderId;
+import exactum.core.ledger.AccountCode;
+import exactum.core.ledger.AccountRole;
 import exactum.core.money.Money;
 import exactum.core.money.Valued;
 import java.time.LocalDate;
@@ -150,27 +154,56 @@ class RefundAnswers {
         RefundOrder order = store.lock(business, known.id()).orElseThrow();
         if (order.state() != RefundOrder.State.SENT || !order.amount().equals(failed.amount())) return;
         LocalDate today = today(business, order);
-        giveBack.refused(business, order.booking(), today, processor.accounts().clearing());
+        var at = new NewWaiting.AtProcessor(processor.id(), failed.reference(), order.amount());
+        sentBack(business, order, processor.accounts().clearing(), at, failed.why());
+        Money fee = order.to().feeBack();
+        if (!fee.isZero()) fee(processor, order, order.booking().value(), failed.reference(), fee.negated(), today);
+        events.publishEvent(new AwaitsPayout(business, processor.id(), List.of(failed.reference())));
+    }
+
+    /** The other bank sent transfers back that had gone: each comes with the line that says so. */
+    @EventListener
+    @Transactional(propagation = Propagation.MANDATORY)
+    void linesRead(LinesRead read) {
+        for (BankLine line : read.lines()) {
+            String endToEnd = line.said().endToEndId();
+            if (!line.amount().isPositive() || endToEnd.isEmpty()) continue;
+            store.byEndToEnd(read.business(), endToEnd).ifPresent(known -> cameBack(read.business(), known, line));
+        }
+    }
+
+    private void cameBack(BusinessId business, RefundOrder known, BankLine line) {
+        claims.hold(business, known.customer());
+        RefundOrder order = store.lock(business, known.id()).orElseThrow();
+        if (order.state() != RefundOrder.State.SENT || !order.amount().equals(line.amount())) return;
+        String why = line.said().further().returnReason().isEmpty()
+                ? "the bank sent it back"
+                : "the bank sent it back, " + line.said().further().returnReason();
+        sentBack(business, order, ledger.accounts(business).of(AccountRole.PAID_OUT), null, why);
+    }
+
+    /** @param at how a payout will name it, or null where a bank line does */
+    private void sentBack(
+            BusinessId business, RefundOrder order, AccountCode account, NewWaiting.AtProcessor at, String why) {
+        LocalDate today = today(business, order);
+        giveBack.refused(business, order.booking(), today, account);
         wait.begin(
                 business,
                 new NewWaiting(
                         WaitingKind.REFUND_BACK,
-                        processor.accounts().clearing(),
+                        account,
                         today,
                         setup.rate(business, order.amount().currency(), order.on())
                                 .value(order.amount())
                                 .value(),
-                        List.of(),
+                        at == null ? List.of(order.to().reference()) : List.of(),
                         "refund to %s that was sent back".formatted(order.customerName()),
                         order.customer(),
-                        order.through(),
+                        at == null ? null : order.through(),
                         order.booking().value(),
-                        new NewWaiting.AtProcessor(processor.id(), failed.reference(), order.amount())));
-        Money fee = order.to().feeBack();
-        if (!fee.isZero()) fee(processor, order, order.booking().value(), failed.reference(), fee.negated(), today);
-        store.refused(business, order.id(), failed.why(), today);
-        audit.record(business, "refund sent back", order.amount().withCurrency() + ": " + failed.why());
-        events.publishEvent(new AwaitsPayout(business, processor.id(), List.of(failed.reference())));
+                        at));
+        store.refused(business, order.id(), why, today);
+        audit.record(business, "refund sent back", order.amount().withCurrency() + ": " + why);
     }
 
     private LocalDate today(BusinessId business, RefundOrder order) {

@@ -28,6 +28,7 @@ import exactum.core.ledger.AccountRole;
 import exactum.core.ledger.Entry;
 import exactum.core.money.Money;
 import exactum.core.problem.Refusal;
+import exactum.core.scheme.Scheme;
 import exactum.core.settlement.Refund;
 import java.time.LocalDate;
 import java.util.List;
@@ -142,6 +143,7 @@ public class RefundMoney {
             throw new Refusal(
                     "refund.contested",
                     "The cardholder contests this payment, so that its money may go back by the chargeback. Nothing was refunded. Accept the chargeback, or wait for its end.");
+        requireRoute(through, wish.route());
         LocalDate today = clock.today(business);
         Drawn drawn = drawn(business, through, wish, today);
         ProcessorAccount processor = wish.route() instanceof Route.Card ? processor(business, through) : null;
@@ -182,6 +184,19 @@ public class RefundMoney {
                         processor == null ? null : through.id(),
                         refund.id().value()));
         return store.find(business, id).orElseThrow();
+    }
+
+    private static void requireRoute(FindPayments.Payment through, Route route) {
+        boolean isInFiles =
+                through.amount().currency().equals(Scheme.SEPA_CORE.rules().currency());
+        if (route instanceof Route.Transfer && !isInFiles)
+            throw new Refusal(
+                            "refund.currency",
+                            "Files of transfers are in %s, and this payment came in %s. Nothing was refunded. Send it at the bank yourself."
+                                    .formatted(
+                                            Scheme.SEPA_CORE.rules().currency(),
+                                            through.amount().currency()))
+                    .at("route");
     }
 
     /** Money goes back no earlier than it came. */

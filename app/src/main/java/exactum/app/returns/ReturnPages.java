@@ -2,6 +2,7 @@ package exactum.app.returns;
 
 import exactum.app.bank.BankLine;
 import exactum.app.bank.FindBankLines;
+import exactum.app.bank.OtherAccount;
 import exactum.app.business.Needs;
 import exactum.app.business.Power;
 import exactum.app.installation.BusinessClock;
@@ -16,6 +17,7 @@ import exactum.core.ids.BusinessId;
 import exactum.core.ids.MeansId;
 import exactum.core.ledger.AccountRole;
 import exactum.core.money.Money;
+import exactum.core.problem.Refusal;
 import exactum.core.text.TextKind;
 import java.time.LocalDate;
 import java.util.Comparator;
@@ -35,6 +37,7 @@ class ReturnPages {
     private static final int SHOWN = 12;
     private final FindPayments payments;
     private final FindBankLines lines;
+    private final OtherAccount otherAccount;
     private final FreeAccounts accounts;
     private final ReturnPayment returns;
     private final VoidPayment voidPayment;
@@ -45,6 +48,7 @@ class ReturnPages {
     ReturnPages(
             FindPayments payments,
             FindBankLines lines,
+            OtherAccount otherAccount,
             FreeAccounts accounts,
             ReturnPayment returns,
             VoidPayment voidPayment,
@@ -53,6 +57,7 @@ class ReturnPages {
             BusinessClock clock) {
         this.payments = payments;
         this.lines = lines;
+        this.otherAccount = otherAccount;
         this.accounts = accounts;
         this.returns = returns;
         this.voidPayment = voidPayment;
@@ -85,6 +90,7 @@ class ReturnPages {
         if (fields.containsKey("look")) {
             ReturnPayment.Rehearsal rehearsal = returns.rehearse(business, wish(business, payment, fields));
             model.addAttribute("rehearsal", rehearsal);
+            model.addAttribute("otherAccount", otherAccount(business, id, fields));
             model.addAttribute("entries", entries.rehearsed(business, rehearsal.entries()));
             model.addAttribute("cash", cashBasis.of(business, rehearsal.reopened(), on(business, fields)));
         }
@@ -104,7 +110,15 @@ class ReturnPages {
     @PostMapping("/payments/{id}/return")
     @Needs(Power.PAYMENTS)
     String takeIn(BusinessId business, @PathVariable MeansId id, @RequestParam Map<String, String> fields) {
-        returns.takeIn(business, wish(business, payment(business, id), fields));
+        ReturnWish wish = wish(business, payment(business, id), fields);
+        String other = otherAccount(business, id, fields);
+        if (!other.isEmpty() && !fields.containsKey("sure"))
+            throw new Refusal(
+                            "return.other-account",
+                            "The payment came in on %s, and this line is on another account. Nothing was changed. Tick “It is right all the same” if it is."
+                                    .formatted(other))
+                    .at("sure");
+        returns.takeIn(business, wish);
         return "redirect:/payments/" + id;
     }
 
@@ -114,6 +128,15 @@ class ReturnPages {
         payment(business, id);
         voidPayment.voidIt(business, id, TypedForm.read(fields, f -> f.text("note", TextKind.NAME)));
         return "redirect:/payments/" + id;
+    }
+
+    /** Where the payment came in, if its line is on another account; else empty. */
+    private String otherAccount(BusinessId business, MeansId payment, Map<String, String> fields) {
+        String line = fields.getOrDefault("line", "");
+        if (line.isEmpty()) return "";
+        return lines.find(business, BankLineId.valueOf(line))
+                .flatMap(l -> otherAccount.of(business, l, List.of(payment)))
+                .orElse("");
     }
 
     private FindPayments.Payment payment(BusinessId business, MeansId id) {
