@@ -22,9 +22,17 @@ import exactum.core.ids.PayoutId;
 import exactum.core.money.Money;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.locks.LockSupport;
 import org.jooq.DSLContext;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import org.springframework.transaction.support.TransactionTemplate;
 
 /** A payout line is matched like a bank line: a sale is taken once, and what the books do not have is named and booked once. */
 @ExtendWith(RunningApp.class)
@@ -229,6 +237,33 @@ class PayoutsTest {
                     .contains("sales 1,340.00", "reserve held 134.00");
             assertThat(ada.get("/payouts/" + twice).body()).contains("which payout po_2 has already");
         }
+    }
+
+    /** Whichever is first: the sale is being booked as its payout is read, and neither sees what the other has not committed. */
+    @ParameterizedTest
+    @ValueSource(booleans = {true, false})
+    void a_sale_that_is_booked_while_its_payout_is_read_is_matched(boolean isSaleFirst, World world) throws Exception {
+        Document invoice = world.invoice(world.payer(), "80.00");
+        String page = world.cardPage(invoice).reference;
+        Runnable sale = () -> world.sale("sa_1", page, "80.00", "2.17");
+        Runnable read = () -> world.payout("po_1", "sa_1:80.00:2.17");
+        var isHalfWay = new CountDownLatch(1);
+        try (var pool = Executors.newFixedThreadPool(2)) {
+            Future<?> first =
+                    pool.submit(() -> world.bean(TransactionTemplate.class).executeWithoutResult(s -> {
+                        (isSaleFirst ? sale : read).run();
+                        isHalfWay.countDown();
+                        LockSupport.parkNanos(TimeUnit.MILLISECONDS.toNanos(500));
+                    }));
+            isHalfWay.await();
+            Future<?> second = pool.submit(isSaleFirst ? read : sale);
+            first.get();
+            second.get();
+        }
+        PayoutId id =
+                world.bean(FindPayouts.class).list(world.moorings, 9).getFirst().id();
+        assertThat(open(world, id)).isEmpty();
+        assertThat(world.balance("1060").isZero()).isTrue();
     }
 
     @Test

@@ -140,6 +140,7 @@ public class ImportPayouts {
                             .formatted(report.reference(), report.currency(), processor.name(), processor.currency()));
         }
         BusinessId business = processor.business();
+        payouts.oneAtATime(processor.id());
         Optional<PayoutId> stored =
                 payouts.begin(processor, report, books.periods(business).countsOn(report.salesOn()));
         stored.ifPresent(id -> {

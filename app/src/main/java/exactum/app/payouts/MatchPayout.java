@@ -69,6 +69,7 @@ public class MatchPayout {
                 .filter(r -> !r.isEmpty())
                 .distinct()
                 .toList();
+        lines.whileNothingBegins(processor.id());
         List<FreshLine> fresh = FreshLine.of(report, waiting.holdAtProcessor(business, processor.id(), references));
         store.insertLines(business, payout, fresh);
         ExchangeRate rate = setup.rate(business, report.currency(), report.salesOn());
@@ -96,6 +97,7 @@ public class MatchPayout {
     @EventListener
     @Transactional(propagation = Propagation.MANDATORY)
     void awaited(AwaitsPayout awaits) {
+        lines.whileNoneIsRead(awaits.processor());
         List<PayoutLine> open = lines.openOf(awaits.business(), awaits.processor(), awaits.references());
         List<PayoutLine> back = open.stream().filter(MatchPayout::isSentBack).toList();
         for (PayoutLine line : back) {

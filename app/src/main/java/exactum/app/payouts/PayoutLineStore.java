@@ -46,10 +46,24 @@ class PayoutLineStore {
                and (l.left_minor <> 0 or exists (select 1 from match m where m.business_id = l.business_id and m.payout_line_id = l.id and (m.matched_on > {2} or m.undone_on > {2})))
              order by o.sales_on, l.id
             """;
+    private static final String LINES_OF = "lines of payouts of ";
     private final DSLContext db;
 
     PayoutLineStore(DSLContext db) {
         this.db = db;
+    }
+
+    /**
+     * Until the transaction ends no payout of the processor's is read meanwhile, so that what begins to wait now is seen by the next
+     * one, or sees its lines.
+     */
+    void whileNoneIsRead(ProcessorId processor) {
+        db.execute("select pg_advisory_xact_lock_shared(hashtextextended({0}, 0))", DSL.val(LINES_OF + processor));
+    }
+
+    /** Until the transaction ends nothing begins to wait for a payout of the processor's. */
+    void whileNothingBegins(ProcessorId processor) {
+        db.execute("select pg_advisory_xact_lock(hashtextextended({0}, 0))", DSL.val(LINES_OF + processor));
     }
 
     List<PayoutLine> list(BusinessId business, QueryPart condition, int most) {

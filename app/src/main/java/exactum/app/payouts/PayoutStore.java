@@ -49,6 +49,11 @@ class PayoutStore implements FindPayouts {
         this.lines = lines;
     }
 
+    /** One payout of a processor is read at a time. */
+    void oneAtATime(ProcessorId processor) {
+        db.execute("select pg_advisory_xact_lock(hashtextextended({0}, 0))", DSL.val("payouts of " + processor));
+    }
+
     /** Inserts it, its lines not yet, and answers its id; or nothing if the payout was read before. */
     Optional<PayoutId> begin(ProcessorAccount processor, PayoutReport report, LocalDate countsOn) {
         var id = new PayoutId(Ids.next());
