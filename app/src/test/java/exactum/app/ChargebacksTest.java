@@ -1,5 +1,7 @@
 package exactum.app;
 
+import static exactum.app.CardSales.payment;
+import static exactum.app.CardSales.sold;
 import static exactum.app.World.euro;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
@@ -18,7 +20,6 @@ import exactum.app.settlement.FindPayments;
 import exactum.app.settlement.Place;
 import exactum.app.settlement.Settle;
 import exactum.core.card.ProcessorPort.Contest;
-import exactum.core.ids.MeansId;
 import exactum.core.ids.PayoutId;
 import java.util.Map;
 import org.junit.jupiter.api.AfterEach;
@@ -29,19 +30,6 @@ import org.springframework.transaction.support.TransactionTemplate;
 /** A contested sale: its money is in dispute, the invoice stays paid; lost it is open again, won the money comes back. */
 @ExtendWith(RunningApp.class)
 class ChargebacksTest {
-    private static Document sold(World world, String sale, String amount, String fee) {
-        Document invoice = world.invoice(world.payer(), amount);
-        world.sale(sale, world.cardPage(invoice).reference, amount, fee);
-        return invoice;
-    }
-
-    private static MeansId payment(World world, Document invoice) {
-        return world.bean(FindPayments.class)
-                .ofDocument(world.moorings, invoice.id())
-                .getFirst()
-                .id();
-    }
-
     private static void told(World world, String what, String id, String sale, String amount, String state) {
         world.notice(what + id, """
                 {"type":"chargeback.%s","data":%s}""".formatted(what, CardProcessor.contested(id, sale, amount, state)));

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import exactum.app.daysheet.ExpectedCash;
 import exactum.app.documents.Document;
+import exactum.core.ids.MeansId;
 import java.time.LocalDate;
 import java.util.Currency;
 import org.junit.jupiter.api.Test;
@@ -31,6 +32,27 @@ class ExpectedCashTest {
         assertThat(drawing.expected().isZero()).isTrue();
         assertThat(drawing.text()).contains("250.00 landed");
         assertThat(drawing.scale()).hasSize(3);
+    }
+
+    @Test
+    void what_came_back_is_crossed_below_the_line_on_its_day(World world) {
+        Document invoice = CardSales.sold(world, "sa_1", "80.00", "2.17");
+        MeansId paid = CardSales.payment(world, invoice);
+        try (var ada = new Visitor(world, "ada")) {
+            ada.follow("/payments/" + paid + "/return", "on=1+Jun+2026&reason=not+covered");
+        }
+        var drawing = draw(world, world.today());
+        assertThat(drawing.bars())
+                .filteredOn(ExpectedCash.Bar::isBack)
+                .singleElement()
+                .satisfies(bar -> {
+                    assertThat(bar.words()).isEqualTo("Mon 1 Jun: €\u00a080.00 came back");
+                    assertThat(bar.href()).isEqualTo("/payments/" + paid);
+                    assertThat(bar.y()).isGreaterThan(158);
+                    assertThat(drawing.foot()).isGreaterThan(bar.y() + bar.height());
+                });
+        assertThat(drawing.back()).isEqualTo(World.euro("80.00"));
+        assertThat(drawing.text()).contains("80.00 came back");
     }
 
     @Test

@@ -1,5 +1,6 @@
 package exactum.app;
 
+import static exactum.app.CardSales.sold;
 import static exactum.app.World.euro;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
@@ -37,12 +38,6 @@ import org.springframework.transaction.support.TransactionTemplate;
 /** A payout line is matched like a bank line: a sale is taken once, and what the books do not have is named and booked once. */
 @ExtendWith(RunningApp.class)
 class PayoutsTest {
-    private static Document sold(World world, String sale, String amount, String fee) {
-        Document invoice = world.invoice(world.payer(), amount);
-        world.sale(sale, world.cardPage(invoice).reference, amount, fee);
-        return invoice;
-    }
-
     private static Payout payout(World world, PayoutId id) {
         return world.bean(FindPayouts.class).find(world.moorings, id).orElseThrow();
     }

@@ -1,5 +1,7 @@
 package exactum.app;
 
+import static exactum.app.CardSales.payment;
+import static exactum.app.CardSales.sold;
 import static exactum.app.World.euro;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
@@ -48,19 +50,6 @@ import org.junit.jupiter.api.extension.ExtendWith;
 @ExtendWith(RunningApp.class)
 class RefundsTest {
     private static final Route CARD = new Route.Card();
-
-    private static Document sold(World world, String sale, String amount, String fee) {
-        Document invoice = world.invoice(world.payer(), amount);
-        world.sale(sale, world.cardPage(invoice).reference, amount, fee);
-        return invoice;
-    }
-
-    private static MeansId payment(World world, Document invoice) {
-        return world.bean(FindPayments.class)
-                .ofDocument(world.moorings, invoice.id())
-                .getFirst()
-                .id();
-    }
 
     private static Draw note(Document invoice, String amount) {
         return new Draw.NewNote(invoice.id(), Map.of(), euro(amount));

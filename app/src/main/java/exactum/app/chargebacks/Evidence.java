@@ -160,7 +160,7 @@ class Evidence {
         model.put("today", clock.today(business));
         var parts = new ArrayList<byte[]>();
         parts.add(press.print("pdf/evidence", Locale.ENGLISH, model));
-        if (gathered != null) gathered.documents().forEach(d -> parts.add(pdfs.of(business, d)));
+        if (gathered != null) gathered.documents().forEach(d -> parts.add(pdfs.withoutLink(business, d)));
         return press.joined(parts);
     }
 }

@@ -17,7 +17,10 @@ import java.util.Map;
 import java.util.Set;
 import org.springframework.stereotype.Component;
 
-/** Expected cash: what landed at the bank by day, and what is expected, three weeks back and four ahead, a drawing a currency. */
+/**
+ * Expected cash: what landed at the bank by day, what is expected, and below the line what came back; three weeks back and four
+ * ahead, a drawing a currency.
+ */
 @Component
 public class ExpectedCash {
     private static final int DAYS_BACK = 21;
@@ -25,6 +28,8 @@ public class ExpectedCash {
     private static final int WIDTH = 1_180;
     private static final int BASE = 158;
     private static final int HIGH = 130;
+    private static final int LEAST_BELOW = 9;
+    private static final int FOOT = 26;
     private final ExpectedCashStore store;
     private final FreshForecast forecast;
 
@@ -36,15 +41,25 @@ public class ExpectedCash {
     /**
      * A bar of one day.
      *
-     * @param kind payout, other, due or forecast
+     * @param kind payout, other, due, forecast or back
      * @param expected hatched if so
      */
-    public record Bar(int x, int y, int width, int height, String kind, boolean expected, String words, String href) {}
+    public record Bar(int x, int y, int width, int height, String kind, boolean expected, String words, String href) {
+        /** Whether it is crossed, below the line. */
+        public boolean isBack() {
+            return kind.equals("back");
+        }
+    }
 
     /** A day that the bank is shut, a label, a line of the scale. */
     public record Place(int x, int y, int width, String label) {}
 
-    /** The drawing with its sums. */
+    /**
+     * The drawing with its sums.
+     *
+     * @param back what came back
+     * @param foot where the days stand
+     */
     public record Drawing(
             String sign,
             List<Bar> bars,
@@ -56,6 +71,8 @@ public class ExpectedCash {
             String since,
             Money expected,
             String until,
+            Money back,
+            int foot,
             String text) {}
 
     /** A drawing for each currency that money comes in, the own one first. */
@@ -65,11 +82,13 @@ public class ExpectedCash {
         LocalDate last = first.plusDays(DAYS - 1L);
         List<ExpectedCashStore.Sum> landed = store.landed(business, first, today);
         List<ExpectedCashStore.Sum> expected = store.expected(business, today, last);
+        List<ExpectedCashStore.Sum> back = store.cameBack(business, first, today);
         Set<Currency> currencies = new LinkedHashSet<>(List.of(own));
         landed.forEach(s -> currencies.add(s.amount().currency()));
         expected.forEach(s -> currencies.add(s.amount().currency()));
+        back.forEach(s -> currencies.add(s.amount().currency()));
         return currencies.stream()
-                .map(c -> draw(c, first, today, of(landed, c), of(expected, c)))
+                .map(c -> draw(c, first, today, of(landed, c), of(expected, c), of(back, c)))
                 .toList();
     }
 
@@ -82,24 +101,29 @@ public class ExpectedCash {
             LocalDate first,
             LocalDate today,
             List<ExpectedCashStore.Sum> landed,
-            List<ExpectedCashStore.Sum> expected) {
-        long top = niceTop(landed, expected);
+            List<ExpectedCashStore.Sum> expected,
+            List<ExpectedCashStore.Sum> back) {
+        long top = niceTop(landed, expected, back);
         var bars = new ArrayList<Bar>();
         Map<LocalDate, Integer> filled = new HashMap<>();
         var text = new StringBuilder();
         landed.forEach(s -> bars.add(bar(s, first, top, false, filled, text)));
         expected.forEach(s -> bars.add(bar(s, first, top, true, filled, text)));
+        back.forEach(s -> bars.add(below(s, first, top, text)));
+        int foot = FOOT + bars.stream().mapToInt(b -> b.y() + b.height()).max().orElse(BASE);
         return new Drawing(
                 Money.sign(currency),
                 bars,
                 shut(first, currency),
-                labels(first),
+                labels(first, foot),
                 scale(top, currency),
                 x(today, first) - 4,
                 sum(currency, landed),
                 Texts.shortDay(first),
                 sum(currency, expected),
                 Texts.shortDay(first.plusDays(DAYS - 1L)),
+                sum(currency, back),
+                foot,
                 text.toString().strip());
     }
 
@@ -127,10 +151,22 @@ public class ExpectedCash {
         return new Bar(x(sum.day(), first), y, WIDTH / DAYS - 8, height, sum.kind(), expected, words, sum.href());
     }
 
-    private static long niceTop(List<ExpectedCashStore.Sum> landed, List<ExpectedCashStore.Sum> expected) {
+    private static Bar below(ExpectedCashStore.Sum sum, LocalDate first, long top, StringBuilder text) {
+        int height = (int) Math.max(LEAST_BELOW, sum.amount().minor() * HIGH / top);
+        String words = "%s: %s came back"
+                .formatted(Texts.shortWeekday(sum.day()), sum.amount().withCurrency());
+        text.append(words).append(". ");
+        return new Bar(x(sum.day(), first), BASE + 2, WIDTH / DAYS - 8, height, sum.kind(), false, words, sum.href());
+    }
+
+    private static long niceTop(
+            List<ExpectedCashStore.Sum> landed,
+            List<ExpectedCashStore.Sum> expected,
+            List<ExpectedCashStore.Sum> back) {
         Map<LocalDate, Long> days = new HashMap<>();
         landed.forEach(s -> days.merge(s.day(), s.amount().minor(), Long::sum));
         expected.forEach(s -> days.merge(s.day(), s.amount().minor(), Long::sum));
+        back.forEach(s -> days.merge(s.day(), s.amount().minor(), Math::max));
         long highest = days.values().stream().mapToLong(Long::longValue).max().orElse(100_000);
         long step = 1;
         while (step * 10 < highest) step *= 10;
@@ -152,10 +188,10 @@ public class ExpectedCash {
         return places;
     }
 
-    private static List<Place> labels(LocalDate first) {
+    private static List<Place> labels(LocalDate first, int foot) {
         var places = new ArrayList<Place>();
         for (int i = 0; i < DAYS; i += 7)
-            places.add(new Place(x(first.plusDays(i), first), 184, 0, Texts.shortDay(first.plusDays(i))));
+            places.add(new Place(x(first.plusDays(i), first), foot, 0, Texts.shortDay(first.plusDays(i))));
         return places;
     }
 

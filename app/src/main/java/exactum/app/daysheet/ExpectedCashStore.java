@@ -8,7 +8,7 @@ import org.jooq.DSLContext;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 
-/** What landed at the bank by day, and what is expected to. */
+/** What landed at the bank by day, what is expected to, and what came back. */
 @Component
 class ExpectedCashStore {
     private static final String LANDED = """
@@ -27,13 +27,19 @@ class ExpectedCashStore {
                 select due_date, currency, 'forecast', minor, '/forecast?month=' || to_char(due_date, 'YYYY-MM') from forecast_due where business_id = {0} and due_date >= {1}) e
              where day <= {2} group by 1, 2, 3 order by 1, 3 desc
             """;
+    private static final String CAME_BACK = """
+            select t.taken_on as day, t.currency, 'back' as kind, sum(t.amount_minor)::bigint as minor,
+                   case when count(distinct t.means_id) = 1 then '/payments/' || min(t.means_id::text) else '/payments?state=returned' end as href
+              from take_back t where t.business_id = {0} and t.cause in ('returned', 'charged back') and t.reverses is null and t.taken_on between {1} and {2}
+               and not exists (select 1 from take_back u where u.business_id = t.business_id and u.reverses = t.id) group by 1, 2 order by 1
+            """;
     private final DSLContext db;
 
     ExpectedCashStore(DSLContext db) {
         this.db = db;
     }
 
-    /** An amount of a day; {@code kind} is payout, other, due or forecast. */
+    /** An amount of a day; {@code kind} is payout, other, due, forecast or back. */
     record Sum(LocalDate day, String kind, Money amount, String href) {}
 
     List<Sum> landed(BusinessId business, LocalDate from, LocalDate until) {
@@ -42,6 +48,11 @@ class ExpectedCashStore {
 
     List<Sum> expected(BusinessId business, LocalDate from, LocalDate until) {
         return sums(EXPECTED, business, from, until);
+    }
+
+    /** What came back of money that had come: returned, or charged back. */
+    List<Sum> cameBack(BusinessId business, LocalDate from, LocalDate until) {
+        return sums(CAME_BACK, business, from, until);
     }
 
     private List<Sum> sums(String sql, BusinessId business, LocalDate from, LocalDate until) {

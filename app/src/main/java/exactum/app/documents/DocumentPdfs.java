@@ -40,6 +40,11 @@ public class DocumentPdfs {
         return store.find(business, document.id()).orElseThrow();
     }
 
+    /** As it was issued, for others than its payer: without the address where it is paid. These bytes are kept nowhere. */
+    public byte[] withoutLink(BusinessId business, Document document) {
+        return render(business, lookAt.issued(business, document).withoutAddress());
+    }
+
     /** The bytes of a draft, marked as one; they are kept nowhere. */
     public byte[] ofDraft(BusinessId business, Looked draft) {
         return render(business, draft);

@@ -19,6 +19,10 @@ import java.util.stream.IntStream;
  */
 public record Looked(Document document, List<FindClaims.Part> parts, String address, String credited) {
 
+    Looked withoutAddress() {
+        return new Looked(document, parts, "", credited);
+    }
+
     /** A draft as it would be. */
     static Looked of(Prepared p, String credited) {
         Draft d = p.draft();

@@ -32,6 +32,10 @@ public record Message(
         int attempts,
         String lastError) {
 
-    /** A message as it went out. */
-    public record Sent(String subjectLine, String body, OffsetDateTime at) {}
+    /**
+     * A message as it went out.
+     *
+     * @param on the day in the business
+     */
+    public record Sent(String subjectLine, String body, OffsetDateTime at, LocalDate on) {}
 }

@@ -19,6 +19,7 @@ import exactumdb.tables.records.MessageAboutRecord;
 import exactumdb.tables.records.MessageRecipientRecord;
 import exactumdb.tables.records.MessageRecord;
 import java.time.Duration;
+import java.time.LocalDate;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -35,6 +36,11 @@ import org.springframework.stereotype.Component;
 /** Messages in the database; what was sent is kept encrypted, since it holds links. */
 @Component
 class MessageStore implements FindMessages {
+    /** In the business of a message: the date that was moved to, else the day in its zone. */
+    private static final Field<LocalDate> TODAY = DSL.field(
+            "coalesce((select i.business_date from installation i), (select (now() at time zone b.time_zone)::date from business b where b.id = message.business_id))",
+            LocalDate.class);
+
     private static final Field<String[]> ADDRESSES = DSL.field(
             "array(select r.address from message_recipient r where r.business_id = message.business_id and r.message_id = message.id order by 1)",
             String[].class);
@@ -116,6 +122,7 @@ class MessageStore implements FindMessages {
         return db.update(MESSAGE)
                         .set(MESSAGE.STATE, MessageState.POSTED.words())
                         .set(MESSAGE.SENT_AT, OffsetDateTime.now())
+                        .set(MESSAGE.SENT_ON, TODAY)
                         .where(MESSAGE.BUSINESS_ID.eq(business))
                         .and(MESSAGE.ID.eq(id))
                         .and(MESSAGE.STATE.eq(MessageState.TO_POST.words()))
@@ -168,10 +175,8 @@ class MessageStore implements FindMessages {
                 .and(hasCome());
     }
 
-    /** Its day has come: by the date that was moved to, else by today in the business's zone. */
     private static Condition hasCome() {
-        return DSL.condition(
-                "message.send_on <= coalesce((select i.business_date from installation i), (select (now() at time zone b.time_zone)::date from business b where b.id = message.business_id))");
+        return MESSAGE.SEND_ON.le(TODAY);
     }
 
     void markSent(BusinessId business, MessageId id, Letter letter) {
@@ -180,6 +185,7 @@ class MessageStore implements FindMessages {
                 .set(MESSAGE.SUBJECT, letter.subjectLine())
                 .set(MESSAGE.BODY_SECRET, vault.encrypt(letter.body()))
                 .set(MESSAGE.SENT_AT, OffsetDateTime.now())
+                .set(MESSAGE.SENT_ON, TODAY)
                 .setNull(MESSAGE.LAST_ERROR)
                 .setNull(MESSAGE.TAKEN_UNTIL)
                 .where(MESSAGE.BUSINESS_ID.eq(business))
@@ -321,7 +327,9 @@ class MessageStore implements FindMessages {
                 List.of(addresses),
                 MessageState.of(m.getState()),
                 sent ? null : words,
-                sent && words != null ? new Message.Sent(words.subjectLine(), words.body(), m.getSentAt()) : null,
+                sent && words != null
+                        ? new Message.Sent(words.subjectLine(), words.body(), m.getSentAt(), m.getSentOn())
+                        : null,
                 m.getAttempts(),
                 m.getLastError());
     }

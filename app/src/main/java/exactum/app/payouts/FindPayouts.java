@@ -26,6 +26,13 @@ public interface FindPayouts {
     /** Its lines in order, from a line on. */
     List<PayoutLine> lines(BusinessId business, PayoutId payout, int from, int most);
 
+    /** One of its lines. */
+    default Optional<PayoutLine> line(BusinessId business, PayoutId payout, int lineNo) {
+        return lines(business, payout, lineNo, 1).stream()
+                .filter(l -> l.lineNo() == lineNo)
+                .findFirst();
+    }
+
     /** The lines that the books do not explain in full. */
     List<PayoutLine> openLines(BusinessId business, PayoutId payout, int most);
 

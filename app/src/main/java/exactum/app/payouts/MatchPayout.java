@@ -174,9 +174,7 @@ public class MatchPayout {
     /** Books what is unexplained of one line to an account that a person chose. */
     @Transactional
     public void book(BusinessId business, PayoutId payout, int lineNo, AccountCode account) {
-        PayoutLine line = payouts.lines(business, payout, lineNo, 1).stream()
-                .filter(l -> l.lineNo() == lineNo)
-                .findFirst()
+        PayoutLine line = payouts.line(business, payout, lineNo)
                 .orElseThrow(() -> new Refusal("payout.no-line", "The payout has no such line. Nothing was booked."));
         if (line.isEven()) throw new Refusal("payout.even", "This line is explained already. Nothing was booked.");
         match.match(business, new LineRef.OfPayout(line.id()), List.of(new Part.ToAccount(account, line.left())));

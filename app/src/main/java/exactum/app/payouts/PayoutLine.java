@@ -104,6 +104,11 @@ public record PayoutLine(
         return isSale() && !isEven() && known == null;
     }
 
+    /** Whether it gave back what nobody here had asked for. */
+    public boolean isRefundToSay() {
+        return kind == Kind.REFUND && known == null && left.equals(amount);
+    }
+
     /** By how much the books differ from it: what is left of it, less what waits in the books for it. */
     public Money off() {
         return isEven() || known == null || known.otherPayout() != null ? left : left.minus(known.waits());

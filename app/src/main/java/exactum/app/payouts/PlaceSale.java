@@ -57,10 +57,7 @@ public class PlaceSale {
 
     /** The line that is asked about. */
     public PayoutLine line(BusinessId business, PayoutId payout, int lineNo) {
-        return payouts.lines(business, payout, lineNo, 1).stream()
-                .filter(l -> l.lineNo() == lineNo)
-                .findFirst()
-                .orElseThrow(NotHere::new);
+        return payouts.line(business, payout, lineNo).orElseThrow(NotHere::new);
     }
 
     /**

@@ -63,6 +63,7 @@ final class RefundForm {
 
     /** What was typed, or all there is. */
     private Money amount(Money all) {
+        if (start.gone() != null) return start.gone().done().amount();
         return form.text("amount").isEmpty() ? all : form.money("amount", "amount", all.currency());
     }
 
@@ -81,6 +82,7 @@ final class RefundForm {
     }
 
     private Route route() {
+        if (start.gone() != null) return start.gone();
         return switch (form.text("route", start.route())) {
             case "card" -> new Route.Card();
             case "hand" -> new Route.ByHand();

@@ -54,6 +54,8 @@ public class RefundMoney {
     private final Wait wait;
     private final FindSetup setup;
     private final RefundNames names;
+    private final RefundsInPayouts inPayouts;
+    private final RefundAnswers answers;
     private final Ledger ledger;
     private final BusinessClock clock;
     private final Audit audit;
@@ -71,6 +73,8 @@ public class RefundMoney {
             Wait wait,
             FindSetup setup,
             RefundNames names,
+            RefundsInPayouts inPayouts,
+            RefundAnswers answers,
             Ledger ledger,
             BusinessClock clock,
             Audit audit,
@@ -86,6 +90,8 @@ public class RefundMoney {
         this.wait = wait;
         this.setup = setup;
         this.names = names;
+        this.inPayouts = inPayouts;
+        this.answers = answers;
         this.ledger = ledger;
         this.clock = clock;
         this.audit = audit;
@@ -137,6 +143,7 @@ public class RefundMoney {
     }
 
     private RefundOrder book(BusinessId business, RefundOrderId id, RefundWish wish) {
+        if (wish.route() instanceof Route.InPayout in) inPayouts.hold(business, in);
         FindPayments.Payment through = payments.find(business, wish.through()).orElseThrow(NotHere::new);
         claims.hold(business, through.customer());
         if (chargebacks.isContested(business, through.id()))
@@ -146,7 +153,12 @@ public class RefundMoney {
         requireRoute(through, wish.route());
         LocalDate today = clock.today(business);
         Drawn drawn = drawn(business, through, wish, today);
-        ProcessorAccount processor = wish.route() instanceof Route.Card ? processor(business, through) : null;
+        ProcessorAccount processor = switch (wish.route()) {
+            case Route.Card card -> processor(business, through);
+            case Route.InPayout in -> processorOf(business, through, in, drawn.amount());
+            case Route.Transfer transfer -> null;
+            case Route.ByHand byHand -> null;
+        };
         AccountCode account = processor == null
                 ? ledger.accounts(business).of(AccountRole.PAID_OUT)
                 : processor.accounts().clearing();
@@ -183,6 +195,7 @@ public class RefundMoney {
                         through.customer(),
                         processor == null ? null : through.id(),
                         refund.id().value()));
+        if (wish.route() instanceof Route.InPayout in) answers.sent(processor, id, in.done());
         return store.find(business, id).orElseThrow();
     }
 
@@ -248,6 +261,18 @@ public class RefundMoney {
                     "refund.open",
                     "All of that credit settles what is still open of the invoice, so that nothing is left to give back. Nothing was refunded. Make the credit note by itself.");
         return new Drawn(note.means(), left, note.note());
+    }
+
+    private ProcessorAccount processorOf(
+            BusinessId business, FindPayments.Payment through, Route.InPayout in, Money amount) {
+        if (!amount.equals(in.done().amount()))
+            throw new Refusal(
+                            "refund.differs",
+                            "%s went back with payout %s, and what was chosen comes to %s. Nothing was refunded. Choose what comes to the same."
+                                    .formatted(
+                                            in.done().amount().withCurrency(), in.reference(), amount.withCurrency()))
+                    .at("draw");
+        return setup.processor(business, through.booked().processor());
     }
 
     private ProcessorAccount processor(BusinessId business, FindPayments.Payment through) {

@@ -12,6 +12,7 @@ import exactum.app.web.NotHere;
 import exactum.app.web.Pager;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.MeansId;
+import exactum.core.ids.PayoutId;
 import exactum.core.ids.RefundOrderId;
 import java.util.List;
 import java.util.Map;
@@ -122,6 +123,11 @@ class RefundPages {
     }
 
     private RefundStart.Start start(BusinessId business, Map<String, String> fields) {
+        if (!fields.getOrDefault("payout", "").isEmpty())
+            return starts.ofPayout(
+                    business,
+                    PayoutId.valueOf(fields.get("payout")),
+                    Integer.parseInt(fields.getOrDefault("line", "0")));
         if (!fields.getOrDefault("payment", "").isEmpty())
             return starts.ofPayment(business, MeansId.valueOf(fields.get("payment")));
         if (!fields.getOrDefault("document", "").isEmpty())
@@ -134,6 +140,7 @@ class RefundPages {
     @PostMapping("/refunds")
     @Needs(Power.PAYMENTS)
     String refund(BusinessId business, @RequestParam RefundOrderId id, @RequestParam Map<String, String> fields) {
+        if (refunds.find(business, id).isPresent()) return "redirect:/refunds/" + id;
         RefundOrder order = refundMoney.refund(business, id, RefundForm.read(fields, start(business, fields)));
         send.send(business, order.id());
         return "redirect:/refunds/" + order.id();

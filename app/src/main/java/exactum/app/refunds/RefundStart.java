@@ -15,6 +15,7 @@ import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.DocumentId;
 import exactum.core.ids.MeansId;
+import exactum.core.ids.PayoutId;
 import exactum.core.money.Money;
 import exactum.core.problem.Refusal;
 import exactum.core.scheme.Scheme;
@@ -37,6 +38,7 @@ class RefundStart {
     private final FindCatalogue catalogue;
     private final FindSetup setup;
     private final RefundStore store;
+    private final RefundsInPayouts inPayouts;
 
     RefundStart(
             FindPayments payments,
@@ -44,13 +46,15 @@ class RefundStart {
             CreditDocument credit,
             FindCatalogue catalogue,
             FindSetup setup,
-            RefundStore store) {
+            RefundStore store,
+            RefundsInPayouts inPayouts) {
         this.payments = payments;
         this.documents = documents;
         this.credit = credit;
         this.catalogue = catalogue;
         this.setup = setup;
         this.store = store;
+        this.inPayouts = inPayouts;
     }
 
     /** A payment with what can still go back through it. */
@@ -81,6 +85,7 @@ class RefundStart {
      * @param canCard whether it can go back to the card that it came from
      * @param canTransfer whether files of transfers are written in its currency
      * @param account where the payment came from, or the payer's as a mandate has it; or null
+     * @param gone where it has gone already, or null
      */
     record Start(
             CustomerId customer,
@@ -91,15 +96,26 @@ class RefundStart {
             List<OfDocument> documents,
             boolean canCard,
             boolean canTransfer,
-            Iban account) {
+            Iban account,
+            Route.InPayout gone) {
         /** What is taken unless something is chosen. */
         public String route() {
             return canCard ? "card" : canTransfer ? "transfer" : "hand";
         }
     }
 
+    /** From a line of a payout that tells of it. */
+    Start ofPayout(BusinessId business, PayoutId payout, int lineNo) {
+        RefundsInPayouts.Found found = inPayouts.find(business, payout, lineNo);
+        return start(business, found.payment(), found.route());
+    }
+
     /** From a payment. */
     Start ofPayment(BusinessId business, MeansId id) {
+        return start(business, id, null);
+    }
+
+    private Start start(BusinessId business, MeansId id, Route.InPayout gone) {
         FindPayments.Payment payment = payments.find(business, id).orElseThrow(NotHere::new);
         List<Through> throughs = Stream.concat(
                         Stream.of(payment),
@@ -124,7 +140,8 @@ class RefundStart {
                 settled(business, payment),
                 canCard,
                 payment.amount().currency().equals(Scheme.SEPA_CORE.rules().currency()),
-                store.accountOf(business, id, payment.customer()).orElse(null));
+                store.accountOf(business, id, payment.customer()).orElse(null),
+                gone);
     }
 
     /** From a document: through the newest of the payments that settled it and have something left. */

@@ -98,6 +98,7 @@ class RefundStore implements FindRefunds {
                 .setAskedBy(n.by());
         switch (n.route()) {
             case Route.Card card -> row.setRoute("card").setState(RefundOrder.State.ASKED.words());
+            case Route.InPayout inPayout -> row.setRoute("card").setState(RefundOrder.State.ASKED.words());
             case Route.ByHand byHand -> row.setRoute("by hand").setState(RefundOrder.State.SENT.words());
             case Route.Transfer transfer ->
                 row.setRoute("transfer")
@@ -119,6 +120,17 @@ class RefundStore implements FindRefunds {
                 .forUpdate()
                 .execute();
         return find(business, id);
+    }
+
+    /** Whether a processor was asked for one through a payment and has not answered. */
+    boolean isAsked(BusinessId business, MeansId through, Money amount) {
+        return db.fetchExists(
+                REFUND_ORDER,
+                REFUND_ORDER.BUSINESS_ID.eq(business),
+                REFUND_ORDER.THROUGH_ID.eq(through),
+                REFUND_ORDER.ROUTE.eq("card"),
+                REFUND_ORDER.STATE.eq(RefundOrder.State.ASKED.words()),
+                REFUND_ORDER.AMOUNT_MINOR.eq(amount.minor()));
     }
 
     void sent(BusinessId business, RefundOrderId id, String reference, Money feeBack) {

@@ -181,6 +181,13 @@ class ProcessorPages {
         return "redirect:/processor";
     }
 
+    /** A merchant gives money back at the desk: its books do not know it before the payout. */
+    @PostMapping("/sales/{id}/give-back")
+    String giveBack(@PathVariable String id, @RequestParam(defaultValue = "") String amount) {
+        refunds.atDesk(id, amount);
+        return "redirect:/processor";
+    }
+
     /** A cardholder contests a sale. */
     @PostMapping("/sales/{id}/contest")
     String contest(
