@@ -20,9 +20,14 @@ import exactum.app.settlement.FindPayments;
 import exactum.app.settlement.Place;
 import exactum.app.settlement.Settle;
 import exactum.core.card.ProcessorPort.Contest;
+import exactum.core.ids.MeansId;
 import exactum.core.ids.PayoutId;
+import exactum.core.problem.Refusal;
 import java.util.Map;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
 import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.RepeatedTest;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -145,6 +150,30 @@ class ChargebacksTest {
         assertThatThrownBy(() -> world.refund(
                         payment(world, invoice), new Draw.Reopened(invoice.id(), euro("10.00")), new Route.Card()))
                 .hasMessageContaining("contests this payment");
+    }
+
+    /** Whichever is first: the refund is refused, or the chargeback finds less than it takes. */
+    @RepeatedTest(4)
+    void a_refund_while_the_chargeback_opens_is_in_one_order_or_the_other(World world) throws Exception {
+        Document invoice = sold(world, "sa_1", "80.00", "0.00");
+        MeansId paid = payment(world, invoice);
+        boolean isRefunded;
+        try (var pool = Executors.newFixedThreadPool(2)) {
+            Future<Boolean> refund = pool.submit(() -> {
+                try {
+                    world.refund(paid, new Draw.Reopened(invoice.id(), euro("50.00")), new Route.Card());
+                    return true;
+                } catch (Refusal refused) {
+                    return false;
+                }
+            });
+            pool.submit(() -> told(world, "opened", "cb_1", "sa_1", "80.00", "open"))
+                    .get();
+            isRefunded = refund.get();
+        }
+        told(world, "lost", "cb_1", "sa_1", "80.00", "lost");
+        assertThat(world.open(invoice)).isEqualTo(euro("80.00"));
+        assertThat(only(world).beyond()).isEqualTo(euro(isRefunded ? "50.00" : "0.00"));
     }
 
     @Test

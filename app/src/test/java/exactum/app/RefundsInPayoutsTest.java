@@ -62,7 +62,7 @@ class RefundsInPayoutsTest {
             String page = ada.get(path).body();
             assertThat(page).contains("€\u00a050.00").contains("payout po_1").doesNotContain("name=\"route\"");
             assertThat(ada.get(path + "&look=yes&draw=open:" + invoice.number()).body())
-                    .contains("Refund €\u00a050.00", "Fee given back by");
+                    .contains("Book the refund of €\u00a050.00", "Fee given back by");
             assertThat(refunds(world)).as("only looked at").isEmpty();
             String sent = form(id, "open:" + invoice.number());
             String there = ada.follow("/refunds", sent);

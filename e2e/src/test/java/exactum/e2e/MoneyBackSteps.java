@@ -90,6 +90,27 @@ final class MoneyBackSteps {
                         + number + "' limit 1");
     }
 
+    /** The payment of a document, as addresses name it. */
+    String payment(String number) {
+        return installation.text("select means_id::text from receipt where sale_ref = '" + sale(number) + "'");
+    }
+
+    /** The chargeback of a document's sale, once it is known. */
+    String chargeback(String number) {
+        String known = "from chargeback where sale_ref = '" + sale(number) + "'";
+        Installation.await("the chargeback to be known", () -> installation.count("select count(*) " + known) == 1);
+        return installation.text("select id::text " + known);
+    }
+
+    /** Whether a form that somebody sends past the page is refused for their role. */
+    boolean refused(Page page, String path) {
+        Object status = page.evaluate("""
+                async path => (await fetch(path, { method: 'POST', headers: { 'content-type': 'application/x-www-form-urlencoded' },
+                    body: new URLSearchParams({ _csrf: document.querySelector('[name=_csrf]').value, id: crypto.randomUUID() }) })).status
+                """, installation.at(path));
+        return status.equals(403);
+    }
+
     void processor(String path) {
         installation.tellStandins("/processor/" + path);
     }

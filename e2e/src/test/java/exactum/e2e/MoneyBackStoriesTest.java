@@ -79,6 +79,88 @@ class MoneyBackStoriesTest {
         }
     }
 
+    /** 30.00 that somebody gave back at the processor's desk: its payout tells of it, and it is a refund of that payment then. */
+    @Test
+    void what_was_given_back_at_the_processors_desk_is_said_what_it_was_for(Installation installation) {
+        installation.begin(HARBOUR);
+        try (var person = new Person(installation)) {
+            person.signIn();
+            Page page = person.page;
+            var steps = new MoneyBackSteps(installation, person);
+            String number = steps.eightyByCard();
+            steps.processor("sales/" + steps.sale(number) + "/give-back?amount=30.00");
+            steps.dayEnds("Tue 2 Jun 2026");
+            String payout = steps.openPayout("PO-2026-06-01");
+            assertThat(page.locator("#off")).hasText("\u221230.00");
+            person.sees("which the books do not have");
+            page.getByText("Say what it was for").click();
+            assertThat(page.locator("#gone")).containsText("Nothing is sent again");
+            page.locator("[name=draw][value='part:" + number + "']").check();
+            page.locator("#why").fill("The course was shorter");
+            steps.lookAtIt();
+            assertThat(page.locator("#rehearsal")).containsText("24.39 + 5.61 tax");
+            steps.refund();
+            assertThat(page.locator("#stands")).hasText("in a payout");
+            page.navigate(payout);
+            steps.agrees("47.83");
+            person.look();
+            assertThat(steps.open(number)).isEqualTo("0");
+            installation.booksAgree(person);
+        }
+    }
+
+    /** An auditor sees all of it and finds nothing to press, reconciliation says what a line was for, collections give in to a chargeback. */
+    @Test
+    void each_role_does_its_part_of_money_that_goes_back(Installation installation) {
+        installation.begin(HARBOUR);
+        try (var person = new Person(installation)) {
+            person.signIn();
+            person.expects("403");
+            var steps = new MoneyBackSteps(installation, person);
+            String back = steps.eightyByCard();
+            String contested = steps.eightyByCard();
+            steps.processor("sales/" + steps.sale(back) + "/give-back?amount=30.00");
+            steps.dayEnds("Tue 2 Jun 2026");
+            steps.contest(contested);
+            String payout = steps.openPayout("PO-2026-06-01");
+            String payment = installation.at("/payments/" + steps.payment(back));
+            String chargeback = installation.at("/chargebacks/" + steps.chargeback(contested));
+
+            Page otto = Colleague.joins(person, "Otto Fell", "otto", "auditor");
+            otto.navigate(payout);
+            assertThat(otto.locator("main")).containsText("which the books do not have");
+            assertThat(otto.locator("main button.act, main a.act")).hasCount(0);
+            otto.navigate(payment);
+            assertThat(otto.locator("a[href*='/refunds/new'], a[href$='/return']"))
+                    .hasCount(0);
+            otto.navigate(chargeback);
+            assertThat(otto.locator("main form")).hasCount(0);
+            otto.navigate(installation.at("/refunds"));
+            assertThat(otto.locator("h1")).hasText("Refunds");
+            assertThat(steps.refused(otto, "/refunds")).isTrue();
+
+            Page jonas = Colleague.joins(person, "Jonas Reed", "jonas", "reconciliation");
+            jonas.navigate(chargeback);
+            assertThat(jonas.locator("main form")).hasCount(0);
+            jonas.navigate(payout);
+            jonas.getByText("Say what it was for").click();
+            jonas.getByText("Look at it first").click();
+            assertThat(jonas.locator("main")).containsText("Your role makes no credit notes");
+            jonas.locator("[name=draw][value='open:" + back + "']").check();
+            jonas.getByText("Look at it first").click();
+            jonas.locator("#rehearsal button.main").click();
+            assertThat(jonas.locator("#stands")).hasText("in a payout");
+
+            Page edda = Colleague.joins(person, "Edda Moss", "edda", "collections");
+            edda.navigate(payment);
+            assertThat(edda.locator("a[href*='/refunds/new']")).hasCount(1);
+            edda.navigate(chargeback);
+            edda.getByText("Accept the chargeback").click();
+            assertThat(edda.locator("#stands")).hasText("accepted");
+            installation.booksAgree(person);
+        }
+    }
+
     /** 200.00 that came before any invoice goes back in full, in a file that the bank takes. */
     @Test
     void a_prepayment_goes_back_by_transfer_before_any_invoice(Installation installation) {

@@ -17,14 +17,6 @@ class PayoutStoriesTest {
         assertThat(person.page.locator("#contested")).isVisible();
     }
 
-    /** The chargeback of a document's sale, once the books have it. */
-    private static String chargeback(Installation installation, String sale) {
-        Installation.await(
-                "the chargeback to be told",
-                () -> installation.count("select count(*) from chargeback where sale_ref = '" + sale + "'") == 1);
-        return installation.text("select id::text from chargeback where sale_ref = '" + sale + "'");
-    }
-
     /** One is given in to, and its invoice is owed again; the other is answered and won, and its money comes back. */
     @Test
     void a_chargeback_is_lost_and_another_is_won(Installation installation) {
@@ -38,8 +30,8 @@ class PayoutStoriesTest {
             steps.dayEnds("Tue 2 Jun 2026");
             steps.contest(lost);
             steps.contest(won);
-            String first = chargeback(installation, steps.sale(lost));
-            String second = chargeback(installation, steps.sale(won));
+            String first = steps.chargeback(lost);
+            String second = steps.chargeback(won);
             assertThat(steps.open(lost)).as("paid while it is contested").isEqualTo("0");
             person.goTo("/chargebacks");
             person.look();
@@ -92,7 +84,7 @@ class PayoutStoriesTest {
             steps.eightyByCard();
             steps.giveBack(back, "50.00");
             steps.contest(contested);
-            chargeback(installation, steps.sale(contested));
+            steps.chargeback(contested);
             steps.dayEnds("Tue 2 Jun 2026");
             String payout = steps.openPayout("PO-2026-06-01");
             steps.agrees("64.49");

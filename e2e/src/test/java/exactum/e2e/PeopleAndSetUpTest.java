@@ -9,7 +9,6 @@ import java.awt.Color;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
-import java.util.Map;
 import java.util.regex.Pattern;
 import javax.imageio.ImageIO;
 import org.assertj.core.api.Assertions;
@@ -64,25 +63,8 @@ class PeopleAndSetUpTest {
         try (var person = new Person(installation)) {
             person.signIn();
             person.expects("403");
-            person.goTo("/people");
-            person.fill("form[action$='/people/invitations']", Map.of("name", "Mara Quill"));
-            person.page
-                    .locator("form[action$='/people/invitations'] [value=billing]")
-                    .check();
-            person.press("Make the invitation");
-            String address = person.page.locator("#made-address").textContent();
+            Page mara = Colleague.joins(person, "Mara Quill", "mara", "billing");
             person.look();
-
-            Page mara = person.newPage(1280, 800);
-            mara.navigate(address);
-            person.look(mara);
-            mara.locator("#login").fill("mara");
-            mara.locator("#password").fill("a-long-password");
-            mara.locator("button.main").click();
-            mara.locator("#username").fill("mara");
-            mara.locator("#password").fill("a-long-password");
-            mara.locator("button.main").click();
-            assertThat(mara.locator("h1")).hasText("Day sheet");
 
             mara.navigate(installation.at("/setup/terms"));
             assertThat(mara.locator("main form")).hasCount(0);

@@ -1,5 +1,6 @@
 package exactum.app.demo;
 
+import exactum.app.chargebacks.FindChargebacks;
 import exactum.app.customers.FindCustomers;
 import exactum.app.database.Ids;
 import exactum.app.database.Slice;
@@ -37,13 +38,15 @@ import java.util.Map;
 import org.springframework.stereotype.Component;
 
 /**
- * Money that goes back: a part of a card payment in May, with its credit note and in its payout, and of a transfer, in a file; and,
- * waiting on the Monday, a refund that the card's bank refused, one that is in no file yet, a card payment that its holder contests,
- * and a cheque that the bank returned.
+ * Money that goes back: a part of a card payment in May, with its credit note and in its payout, and of a transfer, in a file, and a
+ * chargeback that was lost; and, waiting on the Monday, a refund that the card's bank refused, one that is in no file yet, one that
+ * somebody made at the processor's desk, a card payment that its holder contests, and a cheque that the bank returned.
  */
 @Component
 class MoneyBackScene {
     private static final LocalDate GIVEN_BACK = LocalDate.of(2026, 5, 13);
+    private static final LocalDate CONTESTED_BEFORE = LocalDate.of(2026, 5, 14);
+    private static final LocalDate LOST = LocalDate.of(2026, 5, 21);
     private static final LocalDate TRANSFERRED = LocalDate.of(2026, 5, 19);
     private static final LocalDate CHEQUE = LocalDate.of(2026, 5, 20);
     private static final LocalDate CONTESTED = LocalDate.of(2026, 5, 28);
@@ -58,6 +61,7 @@ class MoneyBackScene {
     private final RefundMoney refunds;
     private final SendRefunds send;
     private final RefundFiles files;
+    private final FindChargebacks chargebacks;
     private final Street street;
 
     MoneyBackScene(
@@ -69,6 +73,7 @@ class MoneyBackScene {
             RefundMoney refunds,
             SendRefunds send,
             RefundFiles files,
+            FindChargebacks chargebacks,
             Street street) {
         this.payments = payments;
         this.customers = customers;
@@ -78,6 +83,7 @@ class MoneyBackScene {
         this.refunds = refunds;
         this.send = send;
         this.files = files;
+        this.chargebacks = chargebacks;
         this.street = street;
     }
 
@@ -92,14 +98,27 @@ class MoneyBackScene {
                             business, setup.bankAccounts(business).getFirst().id(), List.of(id)));
         }
         if (day.equals(CHEQUE)) cheque(business, harbour);
-        if (day.equals(CONTESTED))
-            street.contest(byCard(business, harbour, 3).booked().saleReference());
+        if (day.equals(CONTESTED_BEFORE)) contest(business, harbour, 12);
+        if (day.equals(LOST)) lose(business);
+        if (day.equals(CONTESTED)) {
+            contest(business, harbour, 3);
+            street.giveBackAtDesk(byCard(business, harbour, 8).booked().saleReference(), "9.00");
+        }
         if (day.equals(FRIDAY)) {
             street.refusesNextRefund(harbour.currency());
             giveBack(business, harbour, 5, "25.00", "Shore power was off for a weekend");
             if (isEuro(harbour)) transferBack(business, 6, "18.50", "Metered power was read twice");
             street.returnCheque(harbour.currency(), ALL, "4.50", "RETURNED CHEQUE 4471");
         }
+    }
+
+    private void contest(BusinessId business, Harbour harbour, int skipped) {
+        street.contest(byCard(business, harbour, skipped).booked().saleReference());
+    }
+
+    /** The one that is open is not answered in time. */
+    private void lose(BusinessId business) {
+        chargebacks.list(business, Slice.first(1)).forEach(c -> street.lost(c.reference()));
     }
 
     private static boolean isEuro(Harbour harbour) {

@@ -99,6 +99,16 @@ class Street {
                 Map.of("reason", "services not received"));
     }
 
+    /** The card's bank decides against us. */
+    void lost(String chargeback) {
+        post(settings.standinsAddress() + "/processor/chargebacks/" + chargeback + "/decide", Map.of("won", "false"));
+    }
+
+    /** Somebody gives money back at the processor's desk, past our books. */
+    void giveBackAtDesk(String sale, String amount) {
+        post(settings.standinsAddress() + "/processor/sales/" + sale + "/give-back", Map.of("amount", amount));
+    }
+
     /** The bank of a card refuses the next refund. */
     void refusesNextRefund(String currency) {
         post(settings.standinsAddress() + "/processor/manner", Map.of("currency", currency, "refusedRefunds", "1"));

@@ -107,7 +107,8 @@ class RefundPages {
                         r -> r.credit().means().equals(start.chosen().payment().id()));
         if (ownRest || start.documents().isEmpty())
             return RefundForm.REST + start.chosen().payment().id();
-        return RefundForm.LINES + start.documents().getFirst().number();
+        return (start.gone() == null ? RefundForm.LINES : RefundForm.PART)
+                + start.documents().getFirst().number();
     }
 
     /** What was printed of the chosen lines: that they are not refunded. */
