@@ -205,7 +205,7 @@ class AuthorisationTest {
             assertThat(payer.get(page).body()).contains("Your card is authorised for €\u00a01,000.00 until 8 Jun 2026");
             String invoice = ada.follow("/quotes/" + quote.number() + "/issue", "");
             Document made = world.document(invoice.substring(invoice.lastIndexOf('/') + 1));
-            world.cardPage(made);
+            world.desk.cardPage(made);
             capture.atIssue(world.moorings, quote.id(), made.id());
             assertThat(ada.get("/day").body()).contains("was not taken: The invoice is being collected already");
             world.asOwner("update collection_item set live = false");

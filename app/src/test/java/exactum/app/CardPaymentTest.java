@@ -48,17 +48,17 @@ class CardPaymentTest {
     void a_transfer_while_the_card_page_is_open_makes_the_payer_see_the_new_amount(
             World world, Match match, StartCardPayment start, FindCollections collections) {
         Document invoice = world.invoice(world.payer(), "118.08");
-        CardProcessor.Page first = world.cardPage(invoice);
+        CardProcessor.Page first = world.desk.cardPage(invoice);
         assertThat(first.amount).isEqualTo("118.08");
         transfer(world, match, invoice, "50.00");
         assertThat(start.start(world.link(invoice), 11_808, "x")).isEqualTo(new Outcome.AmountChanged(euro("68.08")));
-        CardProcessor.Page second = world.cardPage(invoice);
+        CardProcessor.Page second = world.desk.cardPage(invoice);
         assertThat(second.amount).isEqualTo("68.08");
         assertThat(first.state).isEqualTo("cancelled");
         assertThat(collections.ofDocument(world.moorings, invoice.id()))
                 .extracting(Collection::state)
                 .containsExactlyInAnyOrder(CollectionState.WITHDRAWN, CollectionState.IN_FLIGHT);
-        assertThat(world.sale("sa_1", second.reference, "68.08", "1.88")).isEqualTo("payment taken in");
+        assertThat(world.desk.sale("sa_1", second.reference, "68.08", "1.88")).isEqualTo("payment taken in");
         assertThat(world.open(invoice)).isEqualTo(euro("0.00"));
     }
 
@@ -66,7 +66,7 @@ class CardPaymentTest {
     void a_card_that_was_faster_than_the_taking_back_is_money_and_what_is_too_much_is_on_account(
             World world, Match match, FindPayments payments, WithdrawCheckouts withdraw, Decisions decisions) {
         Document invoice = world.invoice(world.payer(), "118.08");
-        CardProcessor.Page page = world.cardPage(invoice);
+        CardProcessor.Page page = world.desk.cardPage(invoice);
         page.pay("sa_fast", "3.08");
         transfer(world, match, invoice, "50.00");
         withdraw.withdrawAll();
@@ -86,9 +86,9 @@ class CardPaymentTest {
     void two_sales_on_one_page_and_one_above_the_amount_are_all_payments_that_can_be_found(
             World world, FindPayments payments) {
         Document invoice = world.invoice(world.payer(), "118.08");
-        String page = world.cardPage(invoice).reference;
-        world.sale("sa_1", page, "120.00", "3.13");
-        world.sale("sa_2", page, "118.08", "3.08");
+        String page = world.desk.cardPage(invoice).reference;
+        world.desk.sale("sa_1", page, "120.00", "3.13");
+        world.desk.sale("sa_2", page, "118.08", "3.08");
         assertThat(world.documents().standing(world.moorings, invoice.id(), RunningApp.TODAY))
                 .isEqualTo(Standing.NOT_AT_BANK);
         var found = payments.list(world.moorings, new FindPayments.Filter("sa_", "", "", ""), Slice.first(10));
@@ -110,7 +110,7 @@ class CardPaymentTest {
             World world, PaymentLinks links, WithdrawCheckouts withdraw, StartCardPayment start) {
         Document invoice = world.invoice(world.payer(), "118.08");
         var link = world.link(invoice);
-        CardProcessor.Page page = world.cardPage(invoice);
+        CardProcessor.Page page = world.desk.cardPage(invoice);
         world.processor.away(true);
         links.withdraw(world.moorings, link.id());
         withdraw.withdrawAll();
@@ -119,7 +119,7 @@ class CardPaymentTest {
         world.processor.away(false);
         withdraw.withdrawAll();
         assertThat(page.state).isEqualTo("cancelled");
-        assertThat(world.cardPage(invoice).reference).isNotEqualTo(page.reference);
+        assertThat(world.desk.cardPage(invoice).reference).isNotEqualTo(page.reference);
     }
 
     @Test
@@ -143,7 +143,7 @@ class CardPaymentTest {
         for (int twice = 0; twice < 2; twice++)
             assertThat(start.start(world.link(invoice), 11_808, "x")).isInstanceOf(Outcome.Unreachable.class);
         world.processor.away(false);
-        world.cardPage(invoice);
+        world.desk.cardPage(invoice);
         assertThat(collections.ofDocument(world.moorings, invoice.id())).hasSize(1);
         assertThat(world.processor.opened()).hasSize(1);
     }
@@ -152,14 +152,14 @@ class CardPaymentTest {
     void of_which_no_notice_came_is_asked_and_taken_in_once(
             World world, AskProcessor ask, FindCollections collections, FindPayments payments) {
         Document invoice = world.invoice(world.payer(), "118.08");
-        CardProcessor.Page page = world.cardPage(invoice);
+        CardProcessor.Page page = world.desk.cardPage(invoice);
         Collection collection =
                 collections.findLive(world.moorings, invoice.id()).orElseThrow();
         assertThat(ask.ask(collection)).isFalse();
         page.pay("sa_asked", "3.08");
         assertThat(ask.ask(collection)).isTrue();
         assertThat(ask.ask(collection)).isTrue();
-        world.sale("sa_asked", page.reference, "118.08", "3.08");
+        world.desk.sale("sa_asked", page.reference, "118.08", "3.08");
         assertThat(only(payments, world, invoice).booked().fee()).isEqualTo(euro("3.08"));
         assertThat(payments.ofDocument(world.moorings, invoice.id())).hasSize(1);
         assertThat(world.open(invoice)).isEqualTo(euro("0.00"));
@@ -192,7 +192,7 @@ class CardPaymentTest {
         for (int twice = 0; twice < 2; twice++) ask.askAll(world.moorings);
         assertThat(only(collections, world, invoice).state()).isEqualTo(CollectionState.WITHDRAWN);
         world.processor.away(false);
-        assertThat(world.cardPage(invoice).amount).isEqualTo("118.08");
+        assertThat(world.desk.cardPage(invoice).amount).isEqualTo("118.08");
     }
 
     private static Collection only(FindCollections collections, World world, Document invoice) {
@@ -211,7 +211,7 @@ class CardPaymentTest {
     void an_invoice_that_is_made_void_takes_its_open_card_page_back(
             World world, VoidDocument voids, StartCardPayment start, WithdrawCheckouts withdraw) {
         Document invoice = world.invoice(world.payer(), "118.08");
-        CardProcessor.Page page = world.cardPage(invoice);
+        CardProcessor.Page page = world.desk.cardPage(invoice);
         voids.voidIt(world.moorings, invoice.id(), false);
         assertThat(start.start(world.link(invoice), 11_808, "x")).isInstanceOf(Outcome.AlreadyPaid.class);
         withdraw.withdrawAll();
@@ -223,11 +223,11 @@ class CardPaymentTest {
     void a_card_that_was_faster_than_the_void_is_money_of_the_customer(
             World world, VoidDocument voids, WithdrawCheckouts withdraw, FindPayments payments) {
         Document invoice = world.invoice(world.payer(), "118.08");
-        CardProcessor.Page page = world.cardPage(invoice);
+        CardProcessor.Page page = world.desk.cardPage(invoice);
         page.pay("sa_fast", "3.08");
         voids.voidIt(world.moorings, invoice.id(), false);
         withdraw.withdrawAll();
-        world.sale("sa_fast", page.reference, "118.08", "3.08");
+        world.desk.sale("sa_fast", page.reference, "118.08", "3.08");
         assertThat(payments.creditOf(world.moorings, invoice.customer()))
                 .singleElement()
                 .satisfies(c -> assertThat(c.left()).isEqualTo(euro("118.08")));

@@ -291,7 +291,7 @@ class CardRunTest {
         Document paid = due(world, customer, "50.00");
         Document open = due(world, customer, "70.00");
         CardRunId run = rehearse(world);
-        world.sale("sa_paid", world.cardPage(paid).reference, "50.00", "1.45");
+        world.desk.sale("sa_paid", world.desk.cardPage(paid).reference, "50.00", "1.45");
         ChargeCardRun charge = world.bean(ChargeCardRun.class);
         charge.start(world.moorings, run);
         charge.execute(world.moorings, run);

@@ -11,7 +11,7 @@ final class CardSales {
     /** An invoice over an amount that a sale of the processor's pays. */
     static Document sold(World world, String sale, String amount, String fee) {
         Document invoice = world.invoice(world.payer(), amount);
-        world.sale(sale, world.cardPage(invoice).reference, amount, fee);
+        world.desk.sale(sale, world.desk.cardPage(invoice).reference, amount, fee);
         return invoice;
     }
 

@@ -281,15 +281,16 @@ class CardsOnFileTest {
         String page = world.processor.opened().getLast().reference;
         String kept = """
                 {"type":"%s","data":{"checkout":"%s","card":{"token":"tok_n","brand":"Visa","last_four":"%s","expires":"%s","network":"net_1"}}}""";
-        for (String id : List.of("k1", "k2")) world.notice(id, kept.formatted("card.kept", page, "1111", "2026-08"));
+        for (String id : List.of("k1", "k2"))
+            world.desk.notice(id, kept.formatted("card.kept", page, "1111", "2026-08"));
         assertThat(cards.ofCustomer(world.moorings, invoice.customer()))
                 .singleElement()
                 .satisfies(c -> assertThat(c.until()).isEqualTo("08/26"));
-        world.notice("u1", kept.formatted("card.updated", page, "2222", "2031-01"));
+        world.desk.notice("u1", kept.formatted("card.updated", page, "2222", "2031-01"));
         assertThat(cards.ofCustomer(world.moorings, invoice.customer()))
                 .singleElement()
                 .satisfies(c -> assertThat(c.shown() + " " + c.until()).isEqualTo("Visa ending 2222 01/31"));
-        assertThat(world.notice("k3", kept.formatted("card.kept", "co_nobody", "1111", "2026-08")))
+        assertThat(world.desk.notice("k3", kept.formatted("card.kept", "co_nobody", "1111", "2026-08")))
                 .startsWith("kept, not acted on");
     }
 }

@@ -36,7 +36,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 @ExtendWith(RunningApp.class)
 class ChargebacksTest {
     private static void told(World world, String what, String id, String sale, String amount, String state) {
-        world.notice(what + id, """
+        world.desk.notice(what + id, """
                 {"type":"chargeback.%s","data":%s}""".formatted(what, CardProcessor.contested(id, sale, amount, state)));
     }
 
@@ -76,7 +76,7 @@ class ChargebacksTest {
                     .contains("/chargebacks/" + only(world).id());
             assertThat(ada.get("/chargebacks/" + only(world).id()).body()).contains(invoice.number());
         }
-        PayoutId payout = world.payout("po_1", "sa_1:80.00:0.00", "chargeback/sa_1@cb_1:-80.00:15.00");
+        PayoutId payout = world.desk.payout("po_1", "sa_1:80.00:0.00", "chargeback/sa_1@cb_1:-80.00:15.00");
         assertThat(open(world, payout)).isZero();
         assertThat(world.balance("1061")).isEqualTo(euro("-15.00"));
         told(world, "lost", "cb_1", "sa_1", "80.00", "lost");
@@ -91,11 +91,11 @@ class ChargebacksTest {
     void won_the_money_comes_with_a_later_payout_and_the_fee_stays(World world) {
         Document invoice = sold(world, "sa_1", "80.00", "0.00");
         told(world, "opened", "cb_1", "sa_1", "80.00", "open");
-        world.payout("po_1", "sa_1:80.00:0.00", "chargeback/sa_1@cb_1:-80.00:0.00", "fee/@cb_1:0.00:15.00");
+        world.desk.payout("po_1", "sa_1:80.00:0.00", "chargeback/sa_1@cb_1:-80.00:0.00", "fee/@cb_1:0.00:15.00");
         told(world, "won", "cb_1", "sa_1", "80.00", "won");
         assertThat(world.balance("1060")).isEqualTo(euro("80.00"));
         assertThat(world.balance("1070").isZero()).isTrue();
-        assertThat(open(world, world.payout("po_2", "chargeback/sa_1@cb_1:80.00:0.00")))
+        assertThat(open(world, world.desk.payout("po_2", "chargeback/sa_1@cb_1:80.00:0.00")))
                 .isZero();
         assertThat(world.balance("1060").isZero()).isTrue();
         assertThat(world.open(invoice).isZero()).isTrue();
@@ -105,7 +105,7 @@ class ChargebacksTest {
     @Test
     void after_a_refund_what_exceeds_the_payment_waits_for_a_person(World world) {
         Document invoice = sold(world, "sa_1", "80.00", "0.00");
-        world.refund(
+        world.desk.refund(
                 payment(world, invoice), new Draw.NewNote(invoice.id(), Map.of(), euro("50.00")), new Route.Card());
         told(world, "opened", "cb_1", "sa_1", "80.00", "open");
         told(world, "lost", "cb_1", "sa_1", "80.00", "lost");
@@ -147,7 +147,7 @@ class ChargebacksTest {
     void a_contested_payment_is_not_refunded(World world) {
         Document invoice = sold(world, "sa_1", "80.00", "0.00");
         told(world, "opened", "cb_1", "sa_1", "80.00", "open");
-        assertThatThrownBy(() -> world.refund(
+        assertThatThrownBy(() -> world.desk.refund(
                         payment(world, invoice), new Draw.Reopened(invoice.id(), euro("10.00")), new Route.Card()))
                 .hasMessageContaining("contests this payment");
     }
@@ -161,7 +161,7 @@ class ChargebacksTest {
         try (var pool = Executors.newFixedThreadPool(2)) {
             Future<Boolean> refund = pool.submit(() -> {
                 try {
-                    world.refund(paid, new Draw.Reopened(invoice.id(), euro("50.00")), new Route.Card());
+                    world.desk.refund(paid, new Draw.Reopened(invoice.id(), euro("50.00")), new Route.Card());
                     return true;
                 } catch (Refusal refused) {
                     return false;
@@ -178,7 +178,7 @@ class ChargebacksTest {
 
     @Test
     void a_payout_may_tell_of_it_before_anybody_else_and_of_a_sale_that_comes_later(World world) {
-        PayoutId payout = world.payout("po_1", "chargeback/sa_1@cb_1:-80.00:15.00");
+        PayoutId payout = world.desk.payout("po_1", "chargeback/sa_1@cb_1:-80.00:15.00");
         assertThat(open(world, payout)).isZero();
         assertThat(only(world).payment()).isNull();
         told(world, "lost", "cb_1", "sa_1", "80.00", "lost");

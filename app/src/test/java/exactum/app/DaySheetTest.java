@@ -37,8 +37,8 @@ class DaySheetTest {
         world.bean(Drafts.class).save(world.moorings, world.draft(world.payer(), RunningApp.TODAY, world.power()));
         world.bankLine("4321.00", "Nobody", "out of the blue");
         Document sold = world.invoice(world.payer(), "118.08");
-        world.sale("sa_1", world.cardPage(sold).reference, "118.08", "3.08");
-        world.payout("po_1", "sa_1:118.08:3.08", ":0.00:12.40");
+        world.desk.sale("sa_1", world.desk.cardPage(sold).reference, "118.08", "3.08");
+        world.desk.payout("po_1", "sa_1:118.08:3.08", ":0.00:12.40");
         Customer rich = world.payer();
         world.payCash(rich, "30.00", new Policy.OnAccount());
         world.invoice(rich, "70.00");

@@ -117,7 +117,7 @@ class DebitsAtOnceTest {
         Debits debits = world.debits();
         Document invoice = debits.invoice(debits.payer(1), "119.00");
         DebitRun run = withAnother(debits);
-        atOnce(() -> debits.commit(run), () -> paidByCard(world, world.cardPage(invoice)));
+        atOnce(() -> debits.commit(run), () -> paidByCard(world, world.desk.cardPage(invoice)));
         onlyTheOtherIsCollected(world, debits, invoice, run);
     }
 
@@ -126,7 +126,7 @@ class DebitsAtOnceTest {
         Debits debits = world.debits();
         Document invoice = debits.invoice(debits.payer(1), "119.00");
         DebitRun run = withAnother(debits);
-        CardProcessor.Page page = world.cardPage(invoice);
+        CardProcessor.Page page = world.desk.cardPage(invoice);
         atOnce(() -> debits.commit(run), () -> paidByCard(world, page));
         onlyTheOtherIsCollected(world, debits, invoice, run);
     }
@@ -138,7 +138,7 @@ class DebitsAtOnceTest {
         DebitRun run = debits.commit(withAnother(debits));
         var opened = new AtomicBoolean();
         atOnce(() -> debits.handOver(run), () -> {
-            world.cardPage(invoice);
+            world.desk.cardPage(invoice);
             opened.set(true);
         });
         assertThat(debits.run(run.id()).madeTotal().plain()).isEqualTo(opened.get() ? "80.00" : "199.00");
@@ -153,7 +153,7 @@ class DebitsAtOnceTest {
     }
 
     private static void paidByCard(World world, CardProcessor.Page page) {
-        assertThat(world.sale("sa_" + page.reference, page.reference, "119.00", "2.20"))
+        assertThat(world.desk.sale("sa_" + page.reference, page.reference, "119.00", "2.20"))
                 .isEqualTo("payment taken in");
     }
 

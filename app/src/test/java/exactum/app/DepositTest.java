@@ -31,7 +31,7 @@ class DepositTest {
                 .orElseThrow();
         Callable<Boolean> giveBack = () -> {
             try {
-                world.giveBack(deposit);
+                world.desk.giveBack(deposit);
                 return true;
             } catch (Refusal refused) {
                 return false;

@@ -236,11 +236,11 @@ class HistoriesTest {
         private void card() {
             any(invoices.stream().filter(i -> world.open(i).isPositive()).toList())
                     .ifPresent(invoice -> {
-                        CardProcessor.Page page = world.cardPage(invoice);
+                        CardProcessor.Page page = world.desk.cardPage(invoice);
                         String sale = "sa_" + seed + "_" + sales.size();
                         Money amount = Money.of("EUR", page.amount).plus(euro(random.nextBoolean() ? "0.00" : "1.00"));
                         told.add("card " + amount.plain());
-                        world.sale(sale, page.reference, amount.plain(), "0.30");
+                        world.desk.sale(sale, page.reference, amount.plain(), "0.30");
                         sales.add(sale + ":" + amount.plain());
                     });
         }
@@ -257,7 +257,7 @@ class HistoriesTest {
             }
             told.add("payout");
             String fee = random.nextBoolean() ? ":0.30" : ":0.80";
-            payouts.add(world.payout(
+            payouts.add(world.desk.payout(
                     "po_" + seed + "_" + payouts.size(), any(sales).orElseThrow() + fee, "sa_none:5.00:0.10"));
         }
 

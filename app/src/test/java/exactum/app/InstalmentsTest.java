@@ -114,7 +114,7 @@ class InstalmentsTest {
             assertThat(world.processor.opened())
                     .extracting(p -> p.amount + " " + p.state)
                     .containsExactly("160.00 cancelled", "1375.00 cancelled", "160.00 open");
-            world.sale("sa_1", world.processor.opened().getLast().reference, "160.00", "4.10");
+            world.desk.sale("sa_1", world.processor.opened().getLast().reference, "160.00", "4.10");
             assertThat(running(world, invoice)).startsWith("2026-06-15 160.00 0.00", "2026-07-06 173.58 173.58");
             assertThat(payer.get(page + "?more").body()).contains("Pay €\u00a0173.58");
             assertThat(payer.post(page, payer.token(page), "shown=16000").body())

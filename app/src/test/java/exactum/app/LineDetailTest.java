@@ -17,7 +17,7 @@ class LineDetailTest {
     @Test
     void the_lines_of_a_document_that_is_paid_in_full_travel_with_it_and_add_up(World world) {
         Document invoice = world.invoice();
-        world.cardPage(invoice);
+        world.desk.cardPage(invoice);
         assertThat(world.processor.opened().getLast().asked)
                 .contains("\"description\":\"Berth\"")
                 .contains("\"net\":\"640.00\"")
@@ -34,7 +34,7 @@ class LineDetailTest {
                 world.line("B", "1", "0.10", "standard"),
                 world.line("C", "1", "0.10", "standard"));
         assertThat(invoice.gross()).isEqualTo(euro("0.37"));
-        world.cardPage(invoice);
+        world.desk.cardPage(invoice);
         assertThat(world.processor.opened().getLast().asked)
                 .contains("\"description\":\"A crane lift with a name t\"")
                 .contains("\"tax\":\"0.02\"")

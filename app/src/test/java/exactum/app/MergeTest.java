@@ -97,11 +97,11 @@ class MergeTest {
         Customer from = world.customer("one@lakeside.example");
         Customer into = world.customer("two@lakeside.example");
         Document invoice = world.invoice(from, "96.00");
-        String checkout = world.cardPage(invoice).reference;
+        String checkout = world.desk.cardPage(invoice).reference;
         try (var ada = new Visitor(world, "ada")) {
             assertThat(ada.get(merge(from) + "?into=" + into.id()).body()).contains("1 collection in flight");
             ada.follow(merge(from), form(into, 1, 1));
-            world.sale("sa_1", checkout, "96.00", "1.00");
+            world.desk.sale("sa_1", checkout, "96.00", "1.00");
             assertThat(world.open(invoice)).isEqualTo(euro("0.00"));
             assertThat(ada.get("/customers/" + into.id()).body()).contains("Payment");
         }
@@ -147,13 +147,13 @@ class MergeTest {
         Customer from = world.customer("one@lakeside.example");
         Customer into = world.customer("two@lakeside.example");
         Document invoice = world.invoice(from, "96.00");
-        String checkout = world.cardPage(invoice).reference;
+        String checkout = world.desk.cardPage(invoice).reference;
         try (var ada = new Visitor(world, "ada");
                 var pool = Executors.newFixedThreadPool(2)) {
             String token = ada.token("/day");
             Callable<Object> merging =
                     () -> ada.post(merge(from), token, form(into, 1, 1)).statusCode();
-            Callable<Object> paying = () -> world.sale("sa_1", checkout, "96.00", "1.00");
+            Callable<Object> paying = () -> world.desk.sale("sa_1", checkout, "96.00", "1.00");
             for (var done : pool.invokeAll(List.of(merging, paying))) done.get();
         }
         world.asOwner("update processor_event set tried_at = null");

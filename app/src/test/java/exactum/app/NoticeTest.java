@@ -44,14 +44,14 @@ class NoticeTest {
     void a_genuine_notice_pays_the_invoice_once_however_often_it_comes(
             World world, TakeInNotice notices, FindPayments payments, FindMessages messages) throws Exception {
         Document invoice = world.invoice();
-        String body = succeeded(world.cardPage(invoice).reference, "sa_1");
+        String body = succeeded(world.desk.cardPage(invoice).reference, "sa_1");
         Headers headers = signed("msg_1", Instant.now(), body);
         assertThat(notices.take(world.cards, headers, body)).isEqualTo(STORED);
         assertThat(notices.take(world.cards, headers, body)).isEqualTo(SEEN_BEFORE);
         assertThat(world.open(invoice)).isEqualTo(euro("832.74"));
         world.bean(WorkNotices.class).work();
         assertThat(notices.take(world.cards, headers, body)).isEqualTo(SEEN_BEFORE);
-        assertThat(world.notice("1b", body)).isEqualTo("payment was there already");
+        assertThat(world.desk.notice("1b", body)).isEqualTo("payment was there already");
         assertThat(world.open(invoice).isZero()).isTrue();
         assertThat(payments.ofDocument(world.moorings, invoice.id())).hasSize(1);
         assertThat(messages.ofDocument(world.moorings, invoice.id()))
@@ -64,7 +64,7 @@ class NoticeTest {
     @Test
     void eight_at_once_make_one_payment(World world, TakeInNotice notices, FindPayments payments) throws Exception {
         Document invoice = world.invoice();
-        String body = succeeded(world.cardPage(invoice).reference, "sa_2");
+        String body = succeeded(world.desk.cardPage(invoice).reference, "sa_2");
         Headers headers = signed("msg_2", Instant.now(), body);
         try (var pool = Executors.newFixedThreadPool(8)) {
             List<Callable<TakeInNotice.Outcome>> same =
@@ -103,8 +103,8 @@ class NoticeTest {
     @Test
     void an_unknown_event_or_checkout_is_kept_and_left_alone(World world) {
         String body = "{\"type\":\"weather.changed\",\"data\":{}}";
-        assertThat(world.notice("w", body)).startsWith("kept, not acted on");
-        assertThat(world.notice("s", succeeded("co_unknown", "sa_9"))).startsWith("kept, not acted on");
+        assertThat(world.desk.notice("w", body)).startsWith("kept, not acted on");
+        assertThat(world.desk.notice("s", succeeded("co_unknown", "sa_9"))).startsWith("kept, not acted on");
         try (var ada = new Visitor(world, "ada")) {
             assertThat(ada.get("/notices").body())
                     .contains("not known here")
@@ -127,7 +127,7 @@ class NoticeTest {
                 "{\"type\":\"sale.declined\",\"data\":[1]}"
             })
     void a_signed_notice_that_cannot_be_acted_on_is_kept_and_shown(String body, World world) {
-        assertThat(world.notice("odd", body)).startsWith("kept, not acted on");
+        assertThat(world.desk.notice("odd", body)).startsWith("kept, not acted on");
         try (var ada = new Visitor(world, "ada")) {
             assertThat(ada.get("/notices").body()).contains("kept, not acted on");
         }
@@ -157,12 +157,13 @@ class NoticeTest {
     void one_that_fails_keeps_back_no_other_and_is_tried_again(World world, TakeInNotice notices, DSLContext db)
             throws Exception {
         Document invoice = world.invoice();
-        String body = succeeded(world.cardPage(invoice).reference, "sa_late");
+        String body = succeeded(world.desk.cardPage(invoice).reference, "sa_late");
         Headers headers = signed("msg_late", Instant.now(), body);
         notices.take(world.cards, headers, body);
         world.asOwner("alter table receipt rename to receipt_away");
         try {
-            assertThat(world.notice("other", "{\"type\":\"weather.changed\"}")).startsWith("kept");
+            assertThat(world.desk.notice("other", "{\"type\":\"weather.changed\"}"))
+                    .startsWith("kept");
         } finally {
             world.asOwner("alter table receipt_away rename to receipt");
         }

@@ -63,7 +63,7 @@ class PayerChoosesTest {
                     .contains("Pay €\u00a0200.00");
             assertThat(press(payer, path, "shown=20000" + chosen).statusCode()).isEqualTo(302);
             assertThat(last(world).amount).isEqualTo("200.00");
-            world.sale("sa_3", last(world).reference, "200.00", "5.05");
+            world.desk.sale("sa_3", last(world).reference, "200.00", "5.05");
             var paid = payments.ofDocument(world.moorings, third.id()).getFirst();
             assertThat(payer.get(path + "/payments/" + paid.id()).body())
                     .contains("Payment received. Thank you.")
@@ -127,7 +127,7 @@ class PayerChoosesTest {
             payersMay.save(world.moorings, new PayerRules(true, 30));
             assertThat(press(payer, path, more).statusCode()).isEqualTo(302);
         }
-        world.sale("sa_more", last(world).reference, "60.00", "1.69");
+        world.desk.sale("sa_more", last(world).reference, "60.00", "1.69");
         assertThat(world.open(invoice)).isEqualTo(euro("0.00"));
         assertThat(payments.creditOf(world.moorings, invoice.customer()))
                 .singleElement()

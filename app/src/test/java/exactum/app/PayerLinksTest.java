@@ -64,7 +64,7 @@ class PayerLinksTest {
             press(payer, path, path, "shown=4500");
             CardProcessor.Page page = world.processor.opened().getLast();
             assertThat(page.amount).isEqualTo("45.00");
-            world.sale("sa_key", page.reference, "45.00", "1.33");
+            world.desk.sale("sa_key", page.reference, "45.00", "1.33");
             assertThat(payer.get(path).statusCode()).isEqualTo(410);
             assertThat(payer.get(path).body()).contains("It was for one payment, and that has come");
             send.sendAll();
@@ -91,7 +91,7 @@ class PayerLinksTest {
                                 .statusCode())
                         .isEqualTo(302);
                 CardProcessor.Page page = world.processor.opened().getLast();
-                world.sale("sa_" + shown, page.reference, page.amount, "0.50");
+                world.desk.sale("sa_" + shown, page.reference, page.amount, "0.50");
             }
         }
         assertThat(world.balance("2100")).isEqualTo(euro("-32.50"));
@@ -177,7 +177,7 @@ class PayerLinksTest {
     void a_payment_of_somebody_else_is_not_confirmed_by_a_link(World world, FindPayments payments) {
         Document own = world.invoice(world.payer(), "50.00");
         Document foreign = world.invoice(world.payer(), "70.00");
-        world.sale("sa_f", world.cardPage(foreign).reference, "70.00", "1.93");
+        world.desk.sale("sa_f", world.desk.cardPage(foreign).reference, "70.00", "1.93");
         var payment = payments.ofDocument(world.moorings, foreign.id()).getFirst();
         try (var payer = new Visitor(world, "nobody")) {
             assertThat(payer.get(path(world, world.link(own)) + "/payments/" + payment.id())

@@ -66,7 +66,7 @@ class PayerPagesTest {
     void a_withdrawn_link_is_closed_with_its_card_page_and_a_new_one_opens(World world, PaymentLinks links) {
         Document invoice = world.invoice();
         PaymentLink first = world.link(invoice);
-        CardProcessor.Page page = world.cardPage(invoice);
+        CardProcessor.Page page = world.desk.cardPage(invoice);
         try (var ada = new Visitor(world, "ada")) {
             String withdraw = "/invoices/%s/links/%s/withdraw".formatted(invoice.number(), first.id());
             for (int twice = 0; twice < 2; twice++) ada.post(withdraw, "");
@@ -130,7 +130,7 @@ class PayerPagesTest {
     @Test
     void after_a_part_came_by_transfer_the_card_page_takes_the_new_sum_and_what_is_over_lands_on_account(World world) {
         Document invoice = world.invoice(world.payer(), "118.08");
-        CardProcessor.Page before = world.cardPage(invoice);
+        CardProcessor.Page before = world.desk.cardPage(invoice);
         world.bankLine("50.00", "Écluse", invoice.number());
         String path = path(world, world.link(invoice));
         try (var ada = new Visitor(world, "ada");
@@ -150,7 +150,7 @@ class PayerPagesTest {
         assertThat(world.processor.opened()).extracting(p -> p.amount).containsExactly("118.08", "68.08");
         assertThat(before.state).isEqualTo("cancelled");
         CardProcessor.Page page = world.processor.opened().getLast();
-        world.sale("sa_late", page.reference, "118.08", "3.08");
+        world.desk.sale("sa_late", page.reference, "118.08", "3.08");
         assertThat(world.open(invoice)).isEqualTo(euro("0.00"));
         assertThat(world.balance("2100")).isEqualTo(euro("-50.00"));
     }
@@ -158,7 +158,7 @@ class PayerPagesTest {
     @Test
     void a_paid_one_says_thank_you_and_takes_no_more(World world, StartCardPayment start, FindCollections collections) {
         Document invoice = world.invoice();
-        CardProcessor.Page page = world.cardPage(invoice);
+        CardProcessor.Page page = world.desk.cardPage(invoice);
         String path = path(world, world.link(invoice));
         try (var payer = new Visitor(world, "nobody")) {
             String token = payer.token(path);
@@ -168,7 +168,7 @@ class PayerPagesTest {
                             .orElseThrow()
                             .id();
             assertThat(payer.get(path + "/back" + payment).body()).contains("/checking" + payment);
-            world.sale("sa_1", page.reference, "832.74", "20.24");
+            world.desk.sale("sa_1", page.reference, "832.74", "20.24");
             String confirmation = payer.get(path + "/checking" + payment + "&polls=1")
                     .headers()
                     .firstValue("hx-redirect")

@@ -56,7 +56,7 @@ class PayoutsTest {
         Document invoice = sold(world, "sa_1", "118.08", "3.08");
         var payment = payments.ofDocument(world.moorings, invoice.id()).getFirst();
         assertThat(payment.place()).isEqualTo(Place.AT_PROCESSOR);
-        PayoutId id = world.payout("po_1", "sa_1:118.08:3.08");
+        PayoutId id = world.desk.payout("po_1", "sa_1:118.08:3.08");
         assertThat(payout(world, id).state()).isEqualTo("on its way");
         assertThat(open(world, id)).isEmpty();
         assertThat(balances(world)).containsEntry("clearing", euro("0.00")).containsEntry("on its way", euro("115.00"));
@@ -74,8 +74,8 @@ class PayoutsTest {
     @Test
     void the_same_sale_in_two_payouts_is_taken_once_and_the_second_differs(World world) {
         sold(world, "sa_1", "118.08", "3.08");
-        PayoutId first = world.payout("po_1", "sa_1:118.08:3.08");
-        PayoutId second = world.payout("po_2", "sa_1:118.08:3.08");
+        PayoutId first = world.desk.payout("po_1", "sa_1:118.08:3.08");
+        PayoutId second = world.desk.payout("po_2", "sa_1:118.08:3.08");
         assertThat(open(world, first)).isEmpty();
         assertThat(payout(world, second).off()).isEqualTo(euro("115.00"));
         assertThat(open(world, second))
@@ -92,7 +92,7 @@ class PayoutsTest {
     @Test
     void the_same_sale_twice_in_one_payout_is_taken_once(World world) {
         sold(world, "sa_1", "118.08", "3.08");
-        PayoutId id = world.payout("po_1", "sa_1:118.08:3.08", "sa_1:118.08:3.08");
+        PayoutId id = world.desk.payout("po_1", "sa_1:118.08:3.08", "sa_1:118.08:3.08");
         assertThat(open(world, id))
                 .singleElement()
                 .satisfies(l -> assertThat(l.isBookable()).isFalse());
@@ -102,7 +102,7 @@ class PayoutsTest {
     void a_sale_fee_that_differs_is_named_and_booked_by_one_press_however_often(
             World world, MatchPayout match, DSLContext db) {
         sold(world, "sa_1", "118.08", "3.08");
-        PayoutId id = world.payout("po_1", "sa_1:118.08:3.58", ":0.00:12.40");
+        PayoutId id = world.desk.payout("po_1", "sa_1:118.08:3.58", ":0.00:12.40");
         assertThat(open(world, id))
                 .extracting(PayoutLine::difference)
                 .satisfiesExactlyInAnyOrder(
@@ -129,7 +129,7 @@ class PayoutsTest {
     @Test
     void a_sale_that_the_books_do_not_have_or_have_otherwise_waits_by_name_and_can_be_booked(World world) {
         sold(world, "sa_1", "118.08", "3.08");
-        PayoutId id = world.payout("po_1", "sa_1:120.00:3.08", "sa_unknown:10.00:0.25");
+        PayoutId id = world.desk.payout("po_1", "sa_1:120.00:3.08", "sa_unknown:10.00:0.25");
         assertThat(open(world, id))
                 .extracting(PayoutLine::difference)
                 .satisfiesExactlyInAnyOrder(
@@ -155,8 +155,8 @@ class PayoutsTest {
 
     @Test
     void a_payout_is_read_once_and_in_its_own_currency(World world) {
-        world.payout("po_1", ":0.00:1.00");
-        assertThatThrownBy(() -> world.payout("po_1", ":0.00:1.00"))
+        world.desk.payout("po_1", ":0.00:1.00");
+        assertThatThrownBy(() -> world.desk.payout("po_1", ":0.00:1.00"))
                 .hasMessageContaining("was imported before. Nothing was stored again");
     }
 
@@ -164,7 +164,7 @@ class PayoutsTest {
     void a_long_payout_comes_in_pages(World world) {
         String[] lines = new String[450];
         for (int i = 0; i < lines.length; i++) lines[i] = "sa_" + i + ":1.00:0.00";
-        PayoutId id = world.payout("po_1", lines);
+        PayoutId id = world.desk.payout("po_1", lines);
         try (var ada = new Visitor(world, "ada")) {
             String first = ada.get("/payouts/" + id).body();
             assertThat(first.length()).isLessThan(1_500_000);
@@ -183,7 +183,7 @@ class PayoutsTest {
         sold(world, "sa_1", "60.00", "1.69");
         sold(world, "sa_2", "1200.00", "29.05");
         Document contested = sold(world, "sa_3", "80.00", "2.17");
-        var refund = world.refund(
+        var refund = world.desk.refund(
                 world.bean(FindPayments.class)
                         .ofSale(world.moorings, world.cards, "sa_1")
                         .orElseThrow()
@@ -200,9 +200,9 @@ class PayoutsTest {
                                 .document(),
                         euro("60.00")),
                 new Route.Card());
-        world.notice("cb", """
+        world.desk.notice("cb", """
                 {"type":"chargeback.opened","data":%s}""".formatted(CardProcessor.contested("cb_1", "sa_3", "80.00", "open")));
-        PayoutId id = world.payout(
+        PayoutId id = world.desk.payout(
                 "po_1",
                 "sa_1:60.00:1.69",
                 "sa_2:1200.00:29.05",
@@ -219,10 +219,10 @@ class PayoutsTest {
         world.bankLine("1018.09", "Cards", "PAYOUT po_1");
         world.bean(MatchCertain.class).matchAll(world.moorings);
         assertThat(payout(world, id).state()).isEqualTo("tied out");
-        PayoutId released = world.payout("po_2", "reserve/@rs_1:134.00:0.00");
+        PayoutId released = world.desk.payout("po_2", "reserve/@rs_1:134.00:0.00");
         assertThat(open(world, released)).isEmpty();
         assertThat(world.balance("1065").isZero()).isTrue();
-        PayoutId twice = world.payout("po_3", "reserve/@rs_1:134.00:0.00");
+        PayoutId twice = world.desk.payout("po_3", "reserve/@rs_1:134.00:0.00");
         assertThat(open(world, twice))
                 .singleElement()
                 .satisfies(l -> assertThat(l.difference()).contains("which payout po_2 has already"));
@@ -239,9 +239,9 @@ class PayoutsTest {
     @ValueSource(booleans = {true, false})
     void a_sale_that_is_booked_while_its_payout_is_read_is_matched(boolean isSaleFirst, World world) throws Exception {
         Document invoice = world.invoice(world.payer(), "80.00");
-        String page = world.cardPage(invoice).reference;
-        Runnable sale = () -> world.sale("sa_1", page, "80.00", "2.17");
-        Runnable read = () -> world.payout("po_1", "sa_1:80.00:2.17");
+        String page = world.desk.cardPage(invoice).reference;
+        Runnable sale = () -> world.desk.sale("sa_1", page, "80.00", "2.17");
+        Runnable read = () -> world.desk.payout("po_1", "sa_1:80.00:2.17");
         var isHalfWay = new CountDownLatch(1);
         try (var pool = Executors.newFixedThreadPool(2)) {
             Future<?> first =
@@ -268,11 +268,11 @@ class PayoutsTest {
                 .ofSale(world.moorings, world.cards, "sa_1")
                 .orElseThrow()
                 .id();
-        var refund = world.refund(payment, new Draw.Reopened(invoice.id(), euro("50.00")), new Route.Card());
-        PayoutId released = world.payout("po_3", "reserve/@rs_1:8.00:0.00");
-        PayoutId later = world.payout(
+        var refund = world.desk.refund(payment, new Draw.Reopened(invoice.id(), euro("50.00")), new Route.Card());
+        PayoutId released = world.desk.payout("po_3", "reserve/@rs_1:8.00:0.00");
+        PayoutId later = world.desk.payout(
                 "po_2", "refund/sa_1@%s:-50.00:0.00".formatted(refund.to().reference()));
-        PayoutId sale = world.payout("po_1", "sa_1:80.00:2.17", "reserve/@rs_1:-8.00:0.00");
+        PayoutId sale = world.desk.payout("po_1", "sa_1:80.00:2.17", "reserve/@rs_1:-8.00:0.00");
         assertThat(open(world, later)).isEmpty();
         assertThat(open(world, sale)).isEmpty();
         assertThat(open(world, released)).isEmpty();
@@ -288,9 +288,9 @@ class PayoutsTest {
                 .ofSale(world.moorings, world.cards, "sa_1")
                 .orElseThrow()
                 .id();
-        world.payout("po_1", "sa_1:80.00:2.17");
-        var refund = world.refund(payment, new Draw.Reopened(invoice.id(), euro("50.00")), new Route.Card());
-        PayoutId id = world.payout(
+        world.desk.payout("po_1", "sa_1:80.00:2.17");
+        var refund = world.desk.refund(payment, new Draw.Reopened(invoice.id(), euro("50.00")), new Route.Card());
+        PayoutId id = world.desk.payout(
                 "po_2", "refund/sa_1@%s:-50.00:0.00".formatted(refund.to().reference()));
         assertThat(payout(world, id).sums().net()).isEqualTo(euro("-50.00"));
         assertThat(world.balance("1061")).isEqualTo(euro("27.83"));
@@ -305,7 +305,7 @@ class PayoutsTest {
     @Test
     void a_sale_that_nobody_knows_becomes_the_payment_of_whom_a_person_says(World world) {
         Document invoice = world.invoice(world.payer(), "18.50");
-        PayoutId id = world.payout("po_1", "sa_counter:18.50:0.69");
+        PayoutId id = world.desk.payout("po_1", "sa_counter:18.50:0.69");
         int line = open(world, id).getFirst().lineNo();
         try (var ada = new Visitor(world, "ada")) {
             String at = "/payouts/" + id + "/lines/" + line + "/place";
@@ -325,7 +325,7 @@ class PayoutsTest {
     void a_payout_that_lands_in_two_parts_says_what_is_missing_and_one_that_never_comes_is_a_decision(
             World world, PlayDays play) {
         sold(world, "sa_1", "118.08", "3.08");
-        PayoutId id = world.payout("po_1", "sa_1:118.08:3.08");
+        PayoutId id = world.desk.payout("po_1", "sa_1:118.08:3.08");
         BankLineId first = world.bankLine("100.00", "Cards", "PAYOUT po_1");
         play.setDate(World.june(5));
         try (var ada = new Visitor(world, "ada")) {

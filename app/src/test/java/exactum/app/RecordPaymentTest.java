@@ -250,8 +250,8 @@ class RecordPaymentTest {
         Customer customer = world.payer();
         Document invoice = world.invoice(customer, "50.00");
         record.record(world.moorings, typed(customer, Channel.CHEQUE, "50.00", new Policy.DueOrder()));
-        String page = world.cardPage(world.invoice(world.payer(), "10.00")).reference;
-        world.sale("sa_list", page, "10.00", "0.49");
+        String page = world.desk.cardPage(world.invoice(world.payer(), "10.00")).reference;
+        world.desk.sale("sa_list", page, "10.00", "0.49");
         try (var ada = new Visitor(world, "ada")) {
             for (String found : new String[] {
                 "?q=" + invoice.number(), "?q=slip", "?method=cheque", "?account=1020", "?q=" + customer.code()

@@ -144,7 +144,7 @@ class RefundLinesTest {
         FindPayments.Held held =
                 world.bean(FindPayments.class).onAccount(world.moorings).getFirst();
         BankLineId line = world.bankLine("-50.00", payer.name(), "refund");
-        Callable<Boolean> refund = tried(() -> world.giveBack(held));
+        Callable<Boolean> refund = tried(() -> world.desk.giveBack(held));
         Callable<Boolean> match = tried(() -> world.bean(Match.class)
                 .match(
                         world.moorings,
@@ -203,7 +203,7 @@ class RefundLinesTest {
             assertThat(world.bean(MatchCertain.class).matchAll(world.moorings))
                     .as("by itself it is not matched either")
                     .isZero();
-            world.giveBack(held);
+            world.desk.giveBack(held);
             String waits = world.bean(FindWaiting.class)
                     .open(world.moorings)
                     .getFirst()

@@ -52,7 +52,7 @@ class RefundsInPayoutsTest {
     @Test
     void it_is_booked_with_its_fee_and_matched_in_the_same_step_and_sent_to_nobody(World world) {
         Document invoice = sold(world, "sa_1", "80.00", "2.17");
-        PayoutId id = world.payout("po_1", SALE, "refund/sa_1@re_9:-50.00:-1.35");
+        PayoutId id = world.desk.payout("po_1", SALE, "refund/sa_1@re_9:-50.00:-1.35");
         assertThat(open(world, id))
                 .singleElement()
                 .satisfies(l -> assertThat(l.difference()).isEqualTo("refund re_9, which the books do not have"));
@@ -87,7 +87,7 @@ class RefundsInPayoutsTest {
     @Test
     void a_credit_note_over_the_same_amount_can_be_made_with_it_and_no_other_amount(World world) {
         Document invoice = sold(world, "sa_1", "80.00", "2.17");
-        PayoutId id = world.payout("po_1", SALE, "refund/sa_1@re_9:-50.00:0.00");
+        PayoutId id = world.desk.payout("po_1", SALE, "refund/sa_1@re_9:-50.00:0.00");
         try (var ada = new Visitor(world, "ada")) {
             String lines = form(id, "lines:" + invoice.number()) + "&q-" + invoice.number() + "-1=1";
             assertThat(ada.page("/refunds", lines))
@@ -110,9 +110,9 @@ class RefundsInPayoutsTest {
     @Test
     void it_waits_for_the_sale_to_be_known_and_for_the_answer_to_one_of_ours(World world) {
         Document invoice = sold(world, "sa_1", "80.00", "2.17");
-        PayoutId id = world.payout("po_1", SALE, "refund/sa_x@re_8:-50.00:0.00", "refund/sa_1@re_9:-50.00:0.00");
+        PayoutId id = world.desk.payout("po_1", SALE, "refund/sa_x@re_8:-50.00:0.00", "refund/sa_1@re_9:-50.00:0.00");
         world.processor.losesAnswers(true);
-        world.refund(payment(world, invoice), new Draw.Reopened(invoice.id(), euro("50.00")), new Route.Card());
+        world.desk.refund(payment(world, invoice), new Draw.Reopened(invoice.id(), euro("50.00")), new Route.Card());
         try (var ada = new Visitor(world, "ada")) {
             assertThat(ada.get("/refunds/new?payout=" + id + "&line=2").body())
                     .contains("The books do not know the sale that this gave back");
@@ -128,7 +128,7 @@ class RefundsInPayoutsTest {
     @Test
     void two_people_at_once_book_it_once(World world) throws Exception {
         Document invoice = sold(world, "sa_1", "80.00", "2.17");
-        PayoutId id = world.payout("po_1", SALE, "refund/sa_1@re_9:-30.00:0.00");
+        PayoutId id = world.desk.payout("po_1", SALE, "refund/sa_1@re_9:-30.00:0.00");
         try (var ada = new Visitor(world, "ada");
                 var pool = Executors.newFixedThreadPool(4)) {
             String token = ada.token("/day");
@@ -147,7 +147,7 @@ class RefundsInPayoutsTest {
     @Test
     void the_other_business_cannot_say_so(World world) {
         sold(world, "sa_1", "80.00", "2.17");
-        PayoutId id = world.payout("po_1", SALE, "refund/sa_1@re_9:-50.00:0.00");
+        PayoutId id = world.desk.payout("po_1", SALE, "refund/sa_1@re_9:-50.00:0.00");
         try (var ada = new Visitor(world, "ada")) {
             assertThat(ada.get("~/north-shore/refunds/new?payout=" + id + "&line=2")
                             .statusCode())

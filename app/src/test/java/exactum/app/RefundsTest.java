@@ -65,16 +65,16 @@ class RefundsTest {
     void a_part_goes_back_with_its_credit_note_and_the_next_payout_has_it(World world, FindPayments payments) {
         Document invoice = sold(world, "sa_1", "80.00", "2.17");
         MeansId paid = payment(world, invoice);
-        RefundOrder refund = world.refund(paid, note(invoice, "50.00"), CARD);
+        RefundOrder refund = world.desk.refund(paid, note(invoice, "50.00"), CARD);
         assertThat(refund.stands()).isEqualTo("on its way");
         assertThat(refund.to().reference()).startsWith("re_");
         assertThat(world.open(invoice)).isEqualTo(euro("0.00"));
         assertThat(payments.refundableThrough(world.moorings, paid)).isEqualTo(euro("30.00"));
-        assertThatThrownBy(() -> world.refund(paid, note(invoice, "30.01"), CARD))
+        assertThatThrownBy(() -> world.desk.refund(paid, note(invoice, "30.01"), CARD))
                 .isInstanceOf(Refusal.class)
                 .hasMessageContaining("Only 30.00 is left");
         assertThat(world.balance("1060")).isEqualTo(euro("27.83"));
-        PayoutId payout = world.payout(
+        PayoutId payout = world.desk.payout(
                 "po_1",
                 "sa_1:80.00:2.17",
                 "refund/sa_1@%s:-50.00:0.00".formatted(refund.to().reference()));
@@ -87,7 +87,7 @@ class RefundsTest {
                         .orElseThrow()
                         .stands())
                 .isEqualTo("in a payout");
-        world.refund(paid, note(invoice, "30.00"), CARD);
+        world.desk.refund(paid, note(invoice, "30.00"), CARD);
         assertThat(payments.refundableThrough(world.moorings, paid).isZero()).isTrue();
     }
 
@@ -114,7 +114,7 @@ class RefundsTest {
         var customer = world.payer();
         world.payCash(customer, "160.00", new Policy.OnAccount());
         FindPayments.Held held = payments.onAccount(world.moorings).getFirst();
-        RefundOrder refund = world.giveBack(held);
+        RefundOrder refund = world.desk.giveBack(held);
         assertThat(refund.amount()).isEqualTo(euro("160.00"));
         assertThat(world.balance("2100")).isEqualTo(euro("0.00"));
         world.bankLine("-160.00", customer.name(), "back");
@@ -130,7 +130,7 @@ class RefundsTest {
     @Test
     void without_a_credit_note_the_invoice_is_open_again(World world) {
         Document invoice = sold(world, "sa_1", "80.00", "2.17");
-        world.refund(payment(world, invoice), new Draw.Reopened(invoice.id(), euro("20.00")), CARD);
+        world.desk.refund(payment(world, invoice), new Draw.Reopened(invoice.id(), euro("20.00")), CARD);
         assertThat(world.open(invoice)).isEqualTo(euro("20.00"));
         assertThat(world.balance("1060")).isEqualTo(euro("57.83"));
     }
@@ -139,10 +139,10 @@ class RefundsTest {
     void what_the_processor_gives_back_of_its_fee_is_booked_and_matched(World world) {
         world.processor.givesFeeBack("1.36");
         Document invoice = sold(world, "sa_1", "80.00", "2.17");
-        RefundOrder refund = world.refund(payment(world, invoice), note(invoice, "50.00"), CARD);
+        RefundOrder refund = world.desk.refund(payment(world, invoice), note(invoice, "50.00"), CARD);
         assertThat(world.balance("5000")).isEqualTo(euro("0.81"));
         assertThat(world.balance("1060")).isEqualTo(euro("29.19"));
-        PayoutId payout = world.payout(
+        PayoutId payout = world.desk.payout(
                 "po_1",
                 "sa_1:80.00:2.17",
                 "refund/sa_1@%s:-50.00:-1.36".formatted(refund.to().reference()));
@@ -155,7 +155,7 @@ class RefundsTest {
     void the_payout_may_tell_of_it_before_the_answer_comes(World world, SendRefunds send) {
         Document invoice = sold(world, "sa_1", "80.00", "2.17");
         world.processor.losesAnswers(true);
-        RefundOrder refund = world.refund(payment(world, invoice), note(invoice, "50.00"), CARD);
+        RefundOrder refund = world.desk.refund(payment(world, invoice), note(invoice, "50.00"), CARD);
         assertThat(refund.stands()).isEqualTo("asked for");
         world.processor.losesAnswers(false);
         send.send(world.moorings, refund.id());
@@ -170,7 +170,7 @@ class RefundsTest {
     void a_refused_refund_leaves_the_money_on_account_and_waits_for_a_decision(World world, FindPayments payments) {
         world.processor.refusesRefunds("The card was closed by its bank.");
         Document invoice = sold(world, "sa_1", "80.00", "2.17");
-        RefundOrder refund = world.refund(payment(world, invoice), note(invoice, "50.00"), CARD);
+        RefundOrder refund = world.desk.refund(payment(world, invoice), note(invoice, "50.00"), CARD);
         assertThat(refund.stands()).isEqualTo("refused");
         assertThat(world.balance("1060")).isEqualTo(euro("77.83"));
         assertThat(payments.creditOf(world.moorings, invoice.customer()))
@@ -188,17 +188,17 @@ class RefundsTest {
     void what_a_cards_bank_sends_back_later_is_on_account_again_and_comes_with_a_payout(
             World world, FindPayments payments) {
         Document invoice = sold(world, "sa_1", "80.00", "2.17");
-        RefundOrder refund = world.refund(payment(world, invoice), note(invoice, "50.00"), CARD);
+        RefundOrder refund = world.desk.refund(payment(world, invoice), note(invoice, "50.00"), CARD);
         String reference = refund.to().reference();
-        world.payout("po_1", "sa_1:80.00:2.17", "refund/sa_1@%s:-50.00:0.00".formatted(reference));
-        String told = world.notice("failed", """
+        world.desk.payout("po_1", "sa_1:80.00:2.17", "refund/sa_1@%s:-50.00:0.00".formatted(reference));
+        String told = world.desk.notice("failed", """
                 {"type":"refund.failed","data":{"refund":{"id":"%s","sale":"sa_1","amount":"50.00","fee":"0.00","currency":"EUR","refunded_on":"2026-06-01"},"reason":"the account is closed"}}""".formatted(reference));
         assertThat(told).contains("taken back into the books");
         assertThat(payments.creditOf(world.moorings, invoice.customer()))
                 .singleElement()
                 .satisfies(c -> assertThat(c.left()).isEqualTo(euro("50.00")));
         assertThat(world.balance("1060")).isEqualTo(euro("50.00"));
-        PayoutId second = world.payout("po_2", "correction/sa_1@%s:50.00:0.00".formatted(reference));
+        PayoutId second = world.desk.payout("po_2", "correction/sa_1@%s:50.00:0.00".formatted(reference));
         assertThat(world.bean(FindPayouts.class).openLines(world.moorings, second, 9))
                 .isEmpty();
         assertThat(world.balance("1060")).isEqualTo(euro("0.00"));
@@ -208,14 +208,14 @@ class RefundsTest {
     void a_payout_alone_tells_of_a_refund_that_came_back_and_of_other_amounts_it_does_not(
             World world, FindPayments payments) {
         Document invoice = sold(world, "sa_1", "80.00", "2.17");
-        RefundOrder refund = world.refund(payment(world, invoice), note(invoice, "50.00"), CARD);
+        RefundOrder refund = world.desk.refund(payment(world, invoice), note(invoice, "50.00"), CARD);
         String reference = refund.to().reference();
-        world.payout("po_1", "sa_1:80.00:2.17", "refund/sa_1@%s:-50.00:0.00".formatted(reference));
-        PayoutId other = world.payout("po_2", "correction/sa_1@%s:20.00:0.00".formatted(reference));
+        world.desk.payout("po_1", "sa_1:80.00:2.17", "refund/sa_1@%s:-50.00:0.00".formatted(reference));
+        PayoutId other = world.desk.payout("po_2", "correction/sa_1@%s:20.00:0.00".formatted(reference));
         assertThat(world.bean(FindPayouts.class).openLines(world.moorings, other, 9))
                 .hasSize(1);
         assertThat(payments.creditOf(world.moorings, invoice.customer())).isEmpty();
-        PayoutId whole = world.payout("po_3", "correction/sa_1@%s:50.00:0.00".formatted(reference));
+        PayoutId whole = world.desk.payout("po_3", "correction/sa_1@%s:50.00:0.00".formatted(reference));
         assertThat(world.bean(FindPayouts.class).openLines(world.moorings, whole, 9))
                 .isEmpty();
         assertThat(payments.creditOf(world.moorings, invoice.customer()))
@@ -270,7 +270,7 @@ class RefundsTest {
     @Test
     void a_transfer_waits_for_its_file_and_is_found_by_its_reference(World world) {
         Document invoice = sold(world, "sa_1", "80.00", "2.17");
-        RefundOrder refund = world.refund(
+        RefundOrder refund = world.desk.refund(
                 payment(world, invoice),
                 note(invoice, "50.00"),
                 new Route.Transfer("Écluse", new Iban("IE29AIBK93115212345678")));
@@ -297,7 +297,7 @@ class RefundsTest {
     void a_transfer_that_the_bank_sends_back_is_on_account_again_once_and_its_line_is_found(
             World world, FindPayments payments) {
         Document invoice = sold(world, "sa_1", "80.00", "2.17");
-        RefundOrder refund = world.refund(
+        RefundOrder refund = world.desk.refund(
                 payment(world, invoice),
                 note(invoice, "50.00"),
                 new Route.Transfer("Écluse", new Iban("IE29AIBK93115212345678")));
@@ -343,7 +343,7 @@ class RefundsTest {
                     "/catalogue/" + retainer,
                     "revision=1&kind=retainer&sentence=Retainers+are+not+refunded.&name=Retainer&code=HOLD&unit=piece&taxCode=zero&incomeAccount=4000");
             Document invoice = world.invoice(world.payer(), line(retainer));
-            world.sale("sa_1", world.cardPage(invoice).reference, "80.00", "2.17");
+            world.desk.sale("sa_1", world.desk.cardPage(invoice).reference, "80.00", "2.17");
             String form = "payment=%s&draw=lines:%s&q-%2$s-1=1&route=card&why=Goodwill"
                     .formatted(payment(world, invoice), invoice.number());
             assertThat(ada.get("/refunds/new?" + form + "&look=yes").body())
@@ -376,7 +376,7 @@ class RefundsTest {
                             .formatted(paid, invoice.number()))
                     .body();
             assertThat(shown).contains("name=\"amount\" value=\"80.00\"");
-            world.refund(paid, new Draw.Reopened(invoice.id(), euro("30.00")), CARD);
+            world.desk.refund(paid, new Draw.Reopened(invoice.id(), euro("30.00")), CARD);
             String form = "payment=%s&draw=open:%s&route=card&amount=80.00&id=%s"
                     .formatted(paid, invoice.number(), Ids.next());
             assertThat(ada.post("/refunds", form).body()).contains("Nothing was");
@@ -416,7 +416,7 @@ class RefundsTest {
         Document invoice = world.invoice(customer, "50.00");
         world.payCash(customer, "50.00", new Policy.OfDocument(invoice.id()));
         MeansId paid = payment(world, invoice);
-        assertThatThrownBy(() -> world.refund(paid, new Draw.Reopened(invoice.id(), euro("10.00")), CARD))
+        assertThatThrownBy(() -> world.desk.refund(paid, new Draw.Reopened(invoice.id(), euro("10.00")), CARD))
                 .hasMessageContaining("came by cash");
         assertThat(world.open(invoice).isZero()).isTrue();
     }

@@ -198,8 +198,8 @@ class ReturnsTest {
     @Test
     void a_card_payment_of_a_payout_that_tied_out_comes_back_and_the_payout_stays(World world) {
         Document invoice = world.invoice(world.payer(), "80.00");
-        world.sale("sa_1", world.cardPage(invoice).reference, "80.00", "2.17");
-        PayoutId payout = world.payout("po_1", "sa_1:80.00:2.17");
+        world.desk.sale("sa_1", world.desk.cardPage(invoice).reference, "80.00", "2.17");
+        PayoutId payout = world.desk.payout("po_1", "sa_1:80.00:2.17");
         world.bankLine("77.83", "Cards", "PAYOUT po_1");
         world.bean(MatchCertain.class).matchAll(world.moorings);
         List<AccountTieOut> before = tieOut(world, world.today());
@@ -254,7 +254,8 @@ class ReturnsTest {
         MeansId paid = cheque(world, owner, "100.00", null);
         world.bankLine("100.00", owner.name(), "cheque 7");
         world.bean(MatchCertain.class).matchAll(world.moorings);
-        world.giveBack(world.bean(FindPayments.class).onAccount(world.moorings).getFirst());
+        world.desk.giveBack(
+                world.bean(FindPayments.class).onAccount(world.moorings).getFirst());
         try (var ada = new Visitor(world, "ada")) {
             assertThat(ada.post("/payments/" + paid + "/return", "amount=10.00&reason=x")
                             .body())

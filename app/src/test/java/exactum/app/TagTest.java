@@ -68,7 +68,7 @@ class TagTest {
                     .contains("is a second tag of its dimension");
             ada.follow(page, "tags=Department:+Yard");
             Document invoice = world.invoice(customer, "96.00");
-            world.sale("sa_1", world.cardPage(invoice).reference, "96.00", "2.00");
+            world.desk.sale("sa_1", world.desk.cardPage(invoice).reference, "96.00", "2.00");
             assertThat(ada.get("/audit?q=fees").body()).contains("Department: Yard");
         }
         assertThat(db.fetchValue("select count(*) from posting where tags = array['Department: Yard']"))

@@ -73,9 +73,9 @@ class TieOutTest {
     void the_clearing_account_is_the_sales_in_no_payout_and_the_lines_that_differ(World world) {
         Document one = world.invoice(world.payer(), "118.08");
         Document two = world.invoice(world.payer(), "60.00");
-        world.sale("sa_1", world.cardPage(one).reference, "118.08", "3.08");
-        world.sale("sa_2", world.cardPage(two).reference, "60.00", "1.69");
-        world.payout("po_1", "sa_1:118.08:3.58");
+        world.desk.sale("sa_1", world.desk.cardPage(one).reference, "118.08", "3.08");
+        world.desk.sale("sa_2", world.desk.cardPage(two).reference, "60.00", "1.69");
+        world.desk.payout("po_1", "sa_1:118.08:3.58");
         AccountTieOut clearing = of(world, "1060", june(1));
         assertThat(clearing.comesOut()).isTrue();
         assertThat(clearing.said()).isEqualTo(clearing.booked()).isEqualTo(euro("58.81"));

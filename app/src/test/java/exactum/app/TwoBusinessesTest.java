@@ -81,8 +81,8 @@ class TwoBusinessesTest {
         world.bill(RunningApp.TODAY);
         Document paid = world.newest(owner.id());
         Document open = world.invoice(owner, "50.00");
-        world.sale("sa_own", world.cardPage(paid).reference, "832.74", "20.24");
-        PayoutId payout = world.payout("po_own", "sa_own:832.74:21.00", ":0.00:1.50");
+        world.desk.sale("sa_own", world.desk.cardPage(paid).reference, "832.74", "20.24");
+        PayoutId payout = world.desk.payout("po_own", "sa_own:832.74:21.00", ":0.00:1.50");
         BankLineId matched = world.bankLine("12.00", SECRET_NAME, "interest");
         BankLineId line = world.bankLine("50.00", SECRET_NAME, open.number());
         var part = new Part.ToAccount(new AccountCode("4000"), World.euro("12.00"));
@@ -96,7 +96,7 @@ class TwoBusinessesTest {
                 .orElseThrow()
                 .statement();
         var link = world.link(open);
-        world.cardPage(open);
+        world.desk.cardPage(open);
         var collection = world.bean(FindCollections.class)
                 .findLive(world.moorings, open.id())
                 .orElseThrow();
@@ -171,7 +171,7 @@ class TwoBusinessesTest {
 
     /** A refund by transfer in a file, and a chargeback. */
     private static void moneyBack(World world, MeansId payment, Map<String, String> ids) {
-        RefundOrder refund = world.refund(
+        RefundOrder refund = world.desk.refund(
                 payment,
                 new Draw.Reopened(
                         world.bean(FindPayments.class)
@@ -181,7 +181,7 @@ class TwoBusinessesTest {
                         euro("10.00")),
                 new Route.Transfer(SECRET_NAME, new Iban("IE29AIBK93115212345678")));
         ids.put("RefundOrderId", refund.id().toString());
-        world.notice("cb_own", """
+        world.desk.notice("cb_own", """
                 {"type":"chargeback.opened","data":%s}""".formatted(CardProcessor.contested("cb_own", "sa_own", "80.00", "open")));
         ids.put(
                 "ChargebackId",

@@ -8,7 +8,6 @@ import exactum.app.billing.CommitBillingRun;
 import exactum.app.business.Business;
 import exactum.app.business.Memberships;
 import exactum.app.business.Role;
-import exactum.app.cards.StartCardPayment;
 import exactum.app.catalogue.SaveCatalogue;
 import exactum.app.customers.Customer;
 import exactum.app.customers.CustomerDraft;
@@ -27,18 +26,9 @@ import exactum.app.installation.BusinessClock;
 import exactum.app.ledger.FindBooks;
 import exactum.app.links.PaymentLink;
 import exactum.app.links.PaymentLinks;
-import exactum.app.payouts.ImportPayouts;
-import exactum.app.refunds.Draw;
-import exactum.app.refunds.FindRefunds;
-import exactum.app.refunds.RefundMoney;
-import exactum.app.refunds.RefundOrder;
-import exactum.app.refunds.RefundWish;
-import exactum.app.refunds.Route;
-import exactum.app.refunds.SendRefunds;
 import exactum.app.security.Users;
 import exactum.app.settlement.Channel;
 import exactum.app.settlement.FindClaims;
-import exactum.app.settlement.FindPayments;
 import exactum.app.settlement.NewPayment;
 import exactum.app.settlement.RecordPayment;
 import exactum.app.setup.Banking;
@@ -63,22 +53,16 @@ import exactum.core.ids.BankAccountId;
 import exactum.core.ids.BankLineId;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
-import exactum.core.ids.MeansId;
-import exactum.core.ids.PayoutId;
 import exactum.core.ids.ProcessorId;
 import exactum.core.ids.RecurringId;
-import exactum.core.ids.RefundOrderId;
 import exactum.core.ledger.AccountCode;
 import exactum.core.money.FeeRule;
 import exactum.core.money.Money;
 import exactum.core.money.UnitPrice;
-import exactum.core.problem.Refusal;
 import exactum.core.settlement.Policy;
 import exactum.core.terms.DueRule;
 import exactum.core.terms.Terms;
-import java.io.ByteArrayInputStream;
 import java.math.BigDecimal;
-import java.nio.charset.StandardCharsets;
 import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.time.LocalDate;
@@ -112,6 +96,7 @@ public class World {
     final BankAccountId bank;
     final Iban iban = iban(1);
     final CardProcessor processor;
+    final CardDesk desk = new CardDesk(this);
 
     World(ConfigurableApplicationContext context, CardProcessor processor) {
         this.context = context;
@@ -367,28 +352,6 @@ public class World {
                 .id();
     }
 
-    /**
-     * A payout file of the processor: sales as {@code reference:gross:fee}, without a reference a fee of its own; what else there
-     * is with its kind before it and its own reference behind: {@code refund/sa_1@re_1:-50.00:0.00}.
-     */
-    PayoutId payout(String reference, String... lines) {
-        Money net = euro("0.00");
-        var rows = new StringBuilder();
-        for (String line : lines) {
-            String[] p = line.split(":");
-            String[] named = p[0].replaceFirst("^[a-z]+/", "").split("@", -1);
-            String kind = p[0].contains("/") ? p[0].split("/")[0] : p[0].isEmpty() ? "fee" : "sale";
-            net = net.plus(euro(p[1])).minus(euro(p[2]));
-            rows.append("%s,2026-06-01,2026-06-03,EUR,%%1$s,%s,2026-06-01,%s,%s,said,%s,%s\n"
-                    .formatted(reference, kind, named[0], named.length > 1 ? named[1] : "", p[1], p[2]));
-        }
-        String file = "payout,sales_on,arrives_on,currency,net,kind,date,sale,reference,description,gross,fee\n"
-                + rows.toString().formatted(net.plain());
-        return context.getBean(ImportPayouts.class)
-                .fromFile(
-                        moorings, cards, "payout.csv", new ByteArrayInputStream(file.getBytes(StandardCharsets.UTF_8)));
-    }
-
     /** Does something as a person who is signed in. */
     <T> T as(String login, Supplier<T> work) {
         SecurityContextHolder.getContext().setAuthentication(new TestingAuthenticationToken(login, null));
@@ -399,50 +362,8 @@ public class World {
         }
     }
 
-    /** Gives all of what lies on account back by a transfer that somebody makes at the bank. */
-    RefundOrder giveBack(FindPayments.Held held) {
-        FindPayments payments = context.getBean(FindPayments.class);
-        MeansId through = payments.through(moorings, held, held.credit().left())
-                .orElseThrow(() -> new Refusal("refund.through", "Nothing can take it back."));
-        return refund(
-                through, new Draw.OnAccount(held.credit().means(), held.credit().left()), new Route.ByHand());
-    }
-
-    /** Gives money back, as the form does: booked, and sent to the processor if it goes to a card. */
-    RefundOrder refund(MeansId through, Draw draw, Route route) {
-        var id = new RefundOrderId(Ids.next());
-        as(
-                "ada",
-                () -> context.getBean(RefundMoney.class)
-                        .refund(moorings, id, new RefundWish(through, draw, route, "")));
-        context.getBean(SendRefunds.class).send(moorings, id);
-        return context.getBean(FindRefunds.class).find(moorings, id).orElseThrow();
-    }
-
     PaymentLink link(Document document) {
         return context.getBean(PaymentLinks.class).ofDocument(moorings, document.id());
-    }
-
-    /** The payer presses pay and stands on the processor's page. */
-    CardProcessor.Page cardPage(Document document) {
-        StartCardPayment.Outcome outcome = context.getBean(StartCardPayment.class)
-                .start(link(document), open(document).minor(), "http://127.0.0.1:1/back");
-        String url = ((StartCardPayment.Outcome.Opened) outcome).url();
-        return processor.opened().stream()
-                .filter(p -> url.endsWith(p.reference))
-                .findFirst()
-                .orElseThrow();
-    }
-
-    /** The processor tells of a sale; answers what was done about the notice. */
-    String sale(String sale, String checkout, String amount, String fee) {
-        return notice(sale, """
-                {"type":"sale.succeeded","data":{"id":"%s","checkout":"%s","reference":"x","amount":"%s","currency":"EUR","fee":"%s","captured_on":"2026-06-01","card":"Visa ending 1111"}}""".formatted(sale, checkout, amount, fee));
-    }
-
-    /** The processor sends a notice, and it is acted on; answers what was done. */
-    String notice(String id, String body) {
-        return Notices.told(this, "msg_" + id, body);
     }
 
     /** What is left to pay of an invoice, today. */

@@ -75,6 +75,7 @@ class BankStoriesTest {
             assertThat(found).isFocused();
             page.keyboard().press("Enter");
             assertThat(opened.locator("[data-remainder]")).hasText("0.00");
+            person.settled();
             opened.locator("[name=amount0]").fill("86.40");
             assertThat(opened.locator("[data-remainder]")).hasText("−100.00");
             opened.getByText("Match, and leave").click();
