@@ -42,9 +42,10 @@ public final class PayoutsBench {
             for (Result r : List.of(small, large)) r.print("payout lines, tied out");
             System.out.printf(
                     Locale.ROOT,
-                    "ratio=%.2f growth=%.2f heap_mb=%d lines_per_s=%.0f%n",
+                    "ratio=%.2f growth=%.2f copy_growth=%.2f heap_mb=%d lines_per_s=%.0f%n",
                     large.ratio(),
                     large.growthFrom(small),
+                    large.copyGrowthFrom(small),
                     BenchGround.peakHeapMb(),
                     large.things() / large.seconds());
         }

@@ -13,6 +13,11 @@ record Result(int things, double seconds, SameRows.Copy copy) {
         return (seconds / things) / (smaller.seconds / smaller.things);
     }
 
+    /** How much more a row costs COPY than it did in a smaller run: what database and machine grow by without us. */
+    double copyGrowthFrom(Result smaller) {
+        return (copy.seconds() / copy.rows()) / (smaller.copy.seconds() / smaller.copy.rows());
+    }
+
     void print(String what) {
         System.out.printf(
                 Locale.ROOT,
