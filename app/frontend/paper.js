@@ -22,6 +22,12 @@
     document.body.dispatchEvent(new Event("retype"));
   });
 
+  // A press takes the place of what is being computed. What waits to be computed goes out before, so that it is stopped as well, and
+  // the press neither waits behind it nor gives way to what is typed next.
+  document.addEventListener("htmx:confirm", (event) => {
+    if (isPaper(event) && event.detail.elt.id !== "typed") htmx.trigger("#typed", "htmx:abort");
+  });
+
   // What a refused press said stands until something is typed, also where an answer to earlier typing comes after it.
   let refusalStands = false;
   const isRefusal = (element) => element.matches?.("#typed .dock .problem");

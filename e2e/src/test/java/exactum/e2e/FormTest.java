@@ -245,6 +245,41 @@ class FormTest {
         }
     }
 
+    /** An answer is on its way, a change waits behind it, and another comes after the press: what was pressed is done all the same. */
+    @Test
+    void a_press_between_changes_that_wait_for_a_slow_answer_is_not_lost(Installation installation) {
+        installation.begin(BILLED);
+        try (var person = new Person(installation)) {
+            person.signIn();
+            Page page = person.page;
+            person.goTo("/invoices/new?over=true");
+            page.locator("[name=who]").fill("Écluse");
+            page.locator(".choice").first().click();
+            assertThat(page.locator(".chooser [name=customer]")).hasCount(1);
+            change(page, "#text0", "Winter storage");
+            change(page, "#price0", "1375");
+            assertThat(page.locator("#gross")).containsText("1,");
+            person.settled();
+            answersAfter(page, 1_500);
+            change(page, "#qty0", "2");
+            change(page, "#price0", "1300");
+            page.locator("#divide").click();
+            change(page, "#text0", "Storage");
+            assertThat(page.locator("#part0")).isVisible();
+            assertThat(page.locator("#text0")).hasValue("Storage");
+            answersAfter(page, 0);
+            person.settled();
+            person.look();
+        }
+    }
+
+    /** Types into a field and leaves it long enough for the change to be sent, or to wait. */
+    private static void change(Page page, String field, String value) {
+        page.locator(field).fill(value);
+        page.locator(field).press("Tab");
+        page.waitForTimeout(80);
+    }
+
     /** Each answer comes so many milliseconds later than it would. */
     private static void answersAfter(Page page, int milliseconds) {
         var conditions = new JsonObject();
