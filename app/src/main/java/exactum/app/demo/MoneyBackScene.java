@@ -137,6 +137,7 @@ class MoneyBackScene {
                 .filter(p -> p.amount().minor() > 5_000
                         && (p.booked().saleReference() != null || channel != Channel.CARD)
                         && payments.refundableThrough(business, p.id()).equals(p.amount())
+                        && !chargebacks.isContested(business, p.id())
                         && !payments.settledBy(business, p.id()).isEmpty())
                 .skip(skipped)
                 .findFirst()
