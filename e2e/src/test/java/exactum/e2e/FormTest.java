@@ -223,10 +223,7 @@ class FormTest {
         try (var person = new Person(installation)) {
             person.signIn();
             Page page = person.page;
-            person.goTo("/invoices/new?over=true");
-            page.locator("[name=who]").fill("Écluse");
-            page.locator(".choice").first().click();
-            assertThat(page.locator(".chooser [name=customer]")).hasCount(1);
+            beginPaper(person);
             answersAfter(page, 250);
             for (int i = 0; i < 5; i++) {
                 page.locator("#text" + i).fill("Night " + i);
@@ -252,10 +249,7 @@ class FormTest {
         try (var person = new Person(installation)) {
             person.signIn();
             Page page = person.page;
-            person.goTo("/invoices/new?over=true");
-            page.locator("[name=who]").fill("Écluse");
-            page.locator(".choice").first().click();
-            assertThat(page.locator(".chooser [name=customer]")).hasCount(1);
+            beginPaper(person);
             change(page, "#text0", "Winter storage");
             change(page, "#price0", "1375");
             assertThat(page.locator("#gross")).containsText("1,");
@@ -271,6 +265,14 @@ class FormTest {
             person.settled();
             person.look();
         }
+    }
+
+    /** An empty invoice to a customer of theirs. */
+    private static void beginPaper(Person person) {
+        person.goTo("/invoices/new?over=true");
+        person.page.locator("[name=who]").fill("Écluse");
+        person.page.locator(".choice").first().click();
+        assertThat(person.page.locator(".chooser [name=customer]")).hasCount(1);
     }
 
     /** Types into a field and leaves it long enough for the change to be sent, or to wait. */
