@@ -11,6 +11,7 @@ import java.util.Arrays;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.jooq.Converter;
 import org.jooq.DSLContext;
 import org.jooq.Field;
@@ -53,13 +54,17 @@ public final class CopyRows {
     public static <R extends TableRecord<R>> Written write(List<R> rows) {
         if (rows.isEmpty()) return new Written("", new byte[0]);
         R first = rows.getFirst();
-        Field<?>[] fields = Arrays.stream(first.fields()).filter(first::touched).toArray(Field<?>[]::new);
-        String names = Arrays.stream(fields).map(Field::getName).collect(Collectors.joining(", "));
+        int[] set = IntStream.range(0, first.size()).filter(first::touched).toArray();
+        Converter<Object, Object>[] converters =
+                Arrays.stream(set).mapToObj(i -> converter(first.field(i))).toArray(CopyRows::converters);
+        String names =
+                Arrays.stream(set).mapToObj(i -> first.field(i).getName()).collect(Collectors.joining(", "));
         var text = new StringBuilder(rows.size() * 200);
         for (R row : rows) {
-            for (int i = 0; i < fields.length; i++) {
+            for (int i = 0; i < set.length; i++) {
                 if (i > 0) text.append('\t');
-                value(text, stored(row, fields[i]));
+                Object value = row.get(set[i]);
+                value(text, value == null ? null : converters[i].to(value));
             }
             text.append('\n');
         }
@@ -68,12 +73,14 @@ public final class CopyRows {
                 text.toString().getBytes(StandardCharsets.UTF_8));
     }
 
-    private static <T> Object stored(TableRecord<?> row, Field<T> field) {
-        T value = row.get(field);
-        if (value == null) return null;
-        @SuppressWarnings("unchecked")
-        Converter<Object, T> converter = (Converter<Object, T>) field.getConverter();
-        return converter.to(value);
+    @SuppressWarnings("unchecked")
+    private static Converter<Object, Object> converter(Field<?> field) {
+        return (Converter<Object, Object>) field.getConverter();
+    }
+
+    @SuppressWarnings("unchecked")
+    private static Converter<Object, Object>[] converters(int many) {
+        return new Converter[many];
     }
 
     private static void value(StringBuilder text, Object value) {
@@ -95,16 +102,25 @@ public final class CopyRows {
     }
 
     private static void escaped(StringBuilder text, String value) {
+        int from = 0;
         for (int i = 0; i < value.length(); i++) {
-            char c = value.charAt(i);
-            switch (c) {
-                case '\\' -> text.append("\\\\");
-                case '\t' -> text.append("\\t");
-                case '\n' -> text.append("\\n");
-                case '\r' -> text.append("\\r");
-                default -> text.append(c);
-            }
+            char escape = escape(value.charAt(i));
+            if (escape == 0) continue;
+            text.append(value, from, i).append('\\').append(escape);
+            from = i + 1;
         }
+        text.append(value, from, value.length());
+    }
+
+    /** What stands after the backslash for a character that cannot stand there as it is; zero for any other. */
+    private static char escape(char c) {
+        return switch (c) {
+            case '\\' -> '\\';
+            case '\t' -> 't';
+            case '\n' -> 'n';
+            case '\r' -> 'r';
+            default -> 0;
+        };
     }
 
     private static void copy(Connection connection, Written rows) {

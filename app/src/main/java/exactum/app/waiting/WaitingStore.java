@@ -11,7 +11,6 @@ import exactum.app.database.InsertRows;
 import exactum.app.ledger.Provable;
 import exactum.app.ledger.Prove;
 import exactum.core.bank.WaitingItem;
-import exactum.core.bank.WaitingKind;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.MeansId;
 import exactum.core.ids.ProcessorId;
@@ -30,7 +29,7 @@ import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
-import org.jooq.Record;
+import org.jooq.Records;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 
@@ -161,29 +160,52 @@ class WaitingStore implements FindWaiting, Provable {
     public List<AtProcessor> holdAtProcessor(
             BusinessId business, ProcessorId processor, Collection<String> references) {
         String own = own(business);
-        return db.fetch(
-                        "select w.id, w.kind, w.account, w.currency, w.since, w.amount_minor, w.own_minor, w.left_minor, w.own_left_minor, w.processor_ref, w.gross_minor, w.words, w.means_id from waiting w where w.business_id = {0} and w.processor_id = {1} and w.processor_ref = any({2}) and w.left_minor <> 0 order by w.id for update",
-                        DSL.inline(business.value()),
-                        DSL.val(processor.value()),
-                        DSL.val(references.toArray(String[]::new)))
-                .map(r -> atProcessor(r, own));
-    }
-
-    private static AtProcessor atProcessor(Record r, String own) {
-        String c = r.get("currency", String.class);
-        UUID means = r.get("means_id", UUID.class);
-        return new AtProcessor(
-                new WaitingItem(
-                        new WaitingId(r.get("id", UUID.class)),
-                        WaitingKind.of(r.get("kind", String.class)),
-                        new AccountCode(r.get("account", String.class)),
-                        r.get("since", LocalDate.class),
-                        valued(c, r.get("amount_minor", Long.class), own, r.get("own_minor", Long.class)),
-                        valued(c, r.get("left_minor", Long.class), own, r.get("own_left_minor", Long.class))),
-                r.get("processor_ref", String.class),
-                Money.ofMinor(c, r.get("gross_minor", Long.class)),
-                r.get("words", String.class),
-                means == null ? null : new MeansId(means));
+        return db.select(
+                        WAITING.ID,
+                        WAITING.KIND,
+                        WAITING.ACCOUNT,
+                        WAITING.SINCE,
+                        WAITING.CURRENCY,
+                        WAITING.AMOUNT_MINOR,
+                        WAITING.OWN_MINOR,
+                        WAITING.LEFT_MINOR,
+                        WAITING.OWN_LEFT_MINOR,
+                        WAITING.PROCESSOR_REF,
+                        WAITING.GROSS_MINOR,
+                        WAITING.WORDS,
+                        WAITING.MEANS_ID)
+                .from(WAITING)
+                .where(WAITING.BUSINESS_ID.eq(business))
+                .and(WAITING.PROCESSOR_ID.eq(processor))
+                .and(DSL.condition("waiting.processor_ref = any({0})", DSL.val(references.toArray(String[]::new))))
+                .and(WAITING.LEFT_MINOR.ne(0L))
+                .orderBy(WAITING.ID)
+                .forUpdate()
+                .fetch(Records.mapping(
+                        (id,
+                                kind,
+                                account,
+                                since,
+                                currency,
+                                amount,
+                                ownAmount,
+                                left,
+                                ownLeft,
+                                ref,
+                                gross,
+                                words,
+                                means) -> new AtProcessor(
+                                new WaitingItem(
+                                        id,
+                                        kind,
+                                        account,
+                                        since,
+                                        valued(currency, amount, own, ownAmount),
+                                        valued(currency, left, own, ownLeft)),
+                                ref,
+                                Money.ofMinor(currency, gross),
+                                words,
+                                means)));
     }
 
     /** Nothing is left of items that are held. */

@@ -38,9 +38,11 @@ public record PayoutReport(
         /** Held back for a while, below zero, or released. */
         RESERVE;
 
+        private final String words = name().toLowerCase(Locale.ROOT);
+
         /** As it stands in files and on screens. */
         public String words() {
-            return name().toLowerCase(Locale.ROOT);
+            return words;
         }
 
         /** The kind with the words; an {@link IllegalArgumentException} for any other. */

@@ -127,6 +127,7 @@ public record Bookings(Accounts accounts, NewIds ids) {
      */
     public Optional<Entry> lineMatched(
             MatchId match, String words, LocalDate on, AccountCode from, Valued part, AccountCode to, Valued worth) {
+        if (from.equals(to) && part.equals(worth)) return Optional.empty();
         EntryWriter entry = writer(Event.LINE_MATCHED, match.value(), on, words).debit(from, part);
         if (!part.equals(worth)) entry.exchange(part, worth, accounts);
         return entry.credit(to, worth).done();
