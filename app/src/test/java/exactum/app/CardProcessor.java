@@ -22,6 +22,7 @@ import java.util.regex.Pattern;
 /** A card processor outside of the application: it opens card pages, takes them back, and can be away. */
 final class CardProcessor implements AutoCloseable {
     private static final String PROBLEM = "{\"detail\":";
+    private static final String BUSY = PROBLEM + "\"too many calls\"}";
     private static final Pattern AMOUNT = Pattern.compile("\"amount\":\"([0-9.]+)\"");
     private final HttpServer server;
     private final Map<String, Page> pages = new ConcurrentHashMap<>();
@@ -128,6 +129,11 @@ final class CardProcessor implements AutoCloseable {
         noRefunds = why;
     }
 
+    /** From now on refunds are one call too many. */
+    void isTooBusyForRefunds() {
+        noRefunds = "too many calls";
+    }
+
     /** From now on so much of a fee comes back with a refund. */
     void givesFeeBack(String fee) {
         feeBack = fee;
@@ -180,7 +186,7 @@ final class CardProcessor implements AutoCloseable {
                     && !body.isEmpty()) return;
             byte[] bytes = answer.getBytes(StandardCharsets.UTF_8);
             exchange.getResponseHeaders().add("content-type", "application/json");
-            int status = answer.isEmpty() ? 404 : answer.startsWith(PROBLEM) ? 422 : 200;
+            int status = answer.isEmpty() ? 404 : answer.equals(BUSY) ? 429 : answer.startsWith(PROBLEM) ? 422 : 200;
             exchange.sendResponseHeaders(status, bytes.length == 0 ? -1 : bytes.length);
             exchange.getResponseBody().write(bytes);
         }

@@ -166,6 +166,22 @@ class RefundsTest {
         assertThat(world.processor.refunded()).isOne();
     }
 
+    /** 429 Too Many Requests (RFC 6585): nothing was done, and nobody has to decide anything. */
+    @Test
+    void a_processor_that_is_asked_too_often_is_asked_again_later(World world, SendRefunds send) {
+        Document invoice = sold(world, "sa_1", "80.00", "2.17");
+        world.processor.isTooBusyForRefunds();
+        RefundOrder refund = world.desk.refund(payment(world, invoice), note(invoice, "50.00"), CARD);
+        assertThat(refund.stands()).isEqualTo("asked for");
+        assertThat(world.processor.refunded()).isZero();
+        world.processor.refusesRefunds(null);
+        send.send(world.moorings, refund.id());
+        RefundOrder answered =
+                world.bean(FindRefunds.class).find(world.moorings, refund.id()).orElseThrow();
+        assertThat(answered.stands()).isEqualTo("on its way");
+        assertThat(world.processor.refunded()).isOne();
+    }
+
     @Test
     void a_refused_refund_leaves_the_money_on_account_and_waits_for_a_decision(World world, FindPayments payments) {
         world.processor.refusesRefunds("The card was closed by its bank.");

@@ -27,10 +27,13 @@ import java.util.concurrent.locks.LockSupport;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.web.server.context.WebServerApplicationContext;
 import org.springframework.context.ConfigurableApplicationContext;
+import org.springframework.security.authentication.TestingAuthenticationToken;
+import org.springframework.security.core.context.SecurityContextHolder;
 
 /** The real application on a database of its own, with two businesses that are set up. */
 final class BenchGround implements AutoCloseable {
     static final LocalDate DAY = LocalDate.of(2026, 6, 1);
+    private static final String NORA = "nora";
     private static final AtomicLong PEAK = new AtomicLong();
 
     static {
@@ -69,10 +72,25 @@ final class BenchGround implements AutoCloseable {
         return app.getBean(name, type);
     }
 
-    /** Nora at her desk, who administers the first business. */
+    /** Nora, who administers the first business. */
+    void employNora() {
+        bean(Users.class).add(NORA, "Nora", "harbour-lights");
+        bean(Memberships.class).join(businesses.getFirst(), NORA, Set.of(Role.ADMINISTRATOR));
+    }
+
+    /** Does something as Nora. */
+    void asNora(Runnable work) {
+        SecurityContextHolder.getContext().setAuthentication(new TestingAuthenticationToken(NORA, null));
+        try {
+            work.run();
+        } finally {
+            SecurityContextHolder.clearContext();
+        }
+    }
+
+    /** Nora at her desk. */
     Desk desk() {
-        bean(Users.class).add("nora", "Nora", "harbour-lights");
-        bean(Memberships.class).join(businesses.getFirst(), "nora", Set.of(Role.ADMINISTRATOR));
+        employNora();
         var desk = new Desk(address());
         desk.signIn();
         return desk;

@@ -68,12 +68,15 @@ final class FaultsAccounted {
 
     /** How many sales there were, what of them went back or is contested, and how many of them were more than anybody owed. */
     String summary() {
-        return "%,d sales of %,d.%02d, %,d refunds, %,d chargebacks, %,d on account"
+        return "%,d sales of %,d.%02d, %,d refunds sent, %,d sent back, %,d refused, %,d credit notes, %,d chargebacks, %,d on account"
                 .formatted(
                         sales.size(),
                         charges / HUNDRED,
                         charges % HUNDRED,
                         count("select count(*) from refund_order where state = 'sent'"),
+                        count("select count(*) from refund_order where state = 'refused' and reference <> ''"),
+                        count("select count(*) from refund_order where state = 'refused' and reference = ''"),
+                        count("select count(*) from document where kind = 'credit note'"),
                         count("select count(*) from chargeback"),
                         count("select count(*) from means where left_minor > 0"));
     }

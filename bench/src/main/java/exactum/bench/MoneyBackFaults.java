@@ -40,6 +40,7 @@ final class MoneyBackFaults {
         this.business = business;
         this.processor = processor;
         db = ground.bean(DSLContext.class);
+        ground.employNora();
     }
 
     void step(Random random) throws Exception {
@@ -84,7 +85,7 @@ final class MoneyBackFaults {
     private void giveBack(RefundWish wish) {
         var id = new RefundOrderId(UUID.randomUUID());
         try {
-            ground.bean(RefundMoney.class).refund(business, id, wish);
+            ground.asNora(() -> ground.bean(RefundMoney.class).refund(business, id, wish));
         } catch (Refusal moreThanIsLeft) {
             return;
         }
@@ -92,6 +93,7 @@ final class MoneyBackFaults {
     }
 
     private void sentBack(Random random) throws Exception {
+        if (random.nextInt(4) > 0) return;
         Optional<Record> sent =
                 any(random, "select reference from refund_order where state = 'sent' and route = 'card'");
         if (sent.isPresent()) standin.sendsBack(sent.get().get(0, String.class));

@@ -31,6 +31,7 @@ public final class HttpProcessor implements ProcessorPort {
     private static final int FIRST_CLIENT_ERROR = 400;
     private static final int FIRST_SERVER_ERROR = 500;
     private static final int NOT_FOUND = 404;
+    private static final int TOO_MANY = 429;
     private final JsonLine line;
 
     /** Speaks over a line that knows the address and the key. */
@@ -255,7 +256,9 @@ public final class HttpProcessor implements ProcessorPort {
             return asking.get();
         } catch (Outside.Refused refused) {
             boolean certainlyNot = refused.status() >= FIRST_CLIENT_ERROR && refused.status() < FIRST_SERVER_ERROR;
-            throw new NoAnswer(refused.why().isEmpty() ? refused.getMessage() : refused.why(), !certainlyNot, refused);
+            String why = refused.why().isEmpty() ? refused.getMessage() : refused.why();
+            if (refused.status() == TOO_MANY) throw NoAnswer.forLater(why, refused);
+            throw new NoAnswer(why, !certainlyNot, refused);
         } catch (RestClientException none) {
             throw new NoAnswer(Outside.words(none), true, none);
         } catch (Refusal | IllegalArgumentException | DateTimeException nonsense) {

@@ -55,8 +55,8 @@ public final class CopyRows {
         if (rows.isEmpty()) return new Written("", new byte[0]);
         R first = rows.getFirst();
         int[] set = IntStream.range(0, first.size()).filter(first::touched).toArray();
-        Converter<Object, Object>[] converters =
-                Arrays.stream(set).mapToObj(i -> converter(first.field(i))).toArray(CopyRows::converters);
+        List<Converter<Object, Object>> converters =
+                Arrays.stream(set).mapToObj(i -> converter(first.field(i))).toList();
         String names =
                 Arrays.stream(set).mapToObj(i -> first.field(i).getName()).collect(Collectors.joining(", "));
         var text = new StringBuilder(rows.size() * 200);
@@ -64,7 +64,7 @@ public final class CopyRows {
             for (int i = 0; i < set.length; i++) {
                 if (i > 0) text.append('\t');
                 Object value = row.get(set[i]);
-                value(text, value == null ? null : converters[i].to(value));
+                value(text, value == null ? null : converters.get(i).to(value));
             }
             text.append('\n');
         }
@@ -76,11 +76,6 @@ public final class CopyRows {
     @SuppressWarnings("unchecked")
     private static Converter<Object, Object> converter(Field<?> field) {
         return (Converter<Object, Object>) field.getConverter();
-    }
-
-    @SuppressWarnings("unchecked")
-    private static Converter<Object, Object>[] converters(int many) {
-        return new Converter[many];
     }
 
     private static void value(StringBuilder text, Object value) {

@@ -1,5 +1,6 @@
 package exactum.app.refunds;
 
+import exactum.app.business.Membership;
 import exactum.app.business.Needs;
 import exactum.app.business.Power;
 import exactum.app.database.Ids;
@@ -14,6 +15,7 @@ import exactum.core.ids.BusinessId;
 import exactum.core.ids.MeansId;
 import exactum.core.ids.PayoutId;
 import exactum.core.ids.RefundOrderId;
+import jakarta.servlet.http.HttpServletRequest;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -81,11 +83,12 @@ class RefundPages {
     }
 
     @GetMapping("/refunds/new")
-    String form(BusinessId business, @RequestParam Map<String, String> fields, Model model) {
+    String form(
+            BusinessId business, @RequestParam Map<String, String> fields, HttpServletRequest request, Model model) {
         RefundStart.Start start = start(business, fields);
         model.addAttribute("start", start);
         model.addAttribute("fields", fields);
-        model.addAttribute("draw", draw(start, fields));
+        model.addAttribute("draw", draw(start, fields, creditNotes(request)));
         model.addAttribute("id", Ids.next());
         if (fields.containsKey("look")) {
             RefundWish wish = RefundForm.read(fields, start);
@@ -97,8 +100,12 @@ class RefundPages {
         return "refunds/new";
     }
 
+    private static boolean creditNotes(HttpServletRequest request) {
+        return Membership.of(request).filter(m -> m.may(Power.DOCUMENTS)).isPresent();
+    }
+
     /** What is ticked as the page opens. */
-    private static String draw(RefundStart.Start start, Map<String, String> fields) {
+    private static String draw(RefundStart.Start start, Map<String, String> fields, boolean creditNotes) {
         String draw = fields.getOrDefault("draw", "");
         if (!draw.isEmpty()) return draw;
         if (fields.containsKey("means")) return RefundForm.REST + fields.get("means");
@@ -107,7 +114,8 @@ class RefundPages {
                         r -> r.credit().means().equals(start.chosen().payment().id()));
         if (ownRest || start.documents().isEmpty())
             return RefundForm.REST + start.chosen().payment().id();
-        return (start.gone() == null ? RefundForm.LINES : RefundForm.PART)
+        String kind = start.gone() == null ? RefundForm.LINES : RefundForm.PART;
+        return (creditNotes ? kind : RefundForm.OPEN)
                 + start.documents().getFirst().number();
     }
 

@@ -13,7 +13,7 @@ import org.springframework.stereotype.Component;
 
 /**
  * Asks processors to give money back, under the key of the order: asked again, it is done once. A lost answer is asked for until it
- * comes; meanwhile the money counts as given back.
+ * comes, and so is one that the processor has no time for; meanwhile the money counts as given back.
  */
 @Component
 public class SendRefunds {
@@ -43,7 +43,8 @@ public class SendRefunds {
                     connections.to(processor).refund(id.toString(), order.to().sale(), order.amount());
             answers.sent(processor, id, refunded);
         } catch (NoAnswer noAnswer) {
-            if (!noAnswer.isPerhapsDone()) answers.notDone(business, id, noAnswer.getMessage());
+            if (!noAnswer.isPerhapsDone() && !noAnswer.isForLater())
+                answers.notDone(business, id, noAnswer.getMessage());
         }
     }
 
