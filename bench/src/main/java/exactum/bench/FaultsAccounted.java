@@ -74,8 +74,8 @@ final class FaultsAccounted {
                         charges / HUNDRED,
                         charges % HUNDRED,
                         count("select count(*) from refund_order where state = 'sent'"),
-                        count("select count(*) from refund_order where state = 'refused' and reference <> ''"),
-                        count("select count(*) from refund_order where state = 'refused' and reference = ''"),
+                        count("select count(*) from refund_order where state = 'refused' and reference is not null"),
+                        count("select count(*) from refund_order where state = 'refused' and reference is null"),
                         count("select count(*) from document where kind = 'credit note'"),
                         count("select count(*) from chargeback"),
                         count("select count(*) from means where left_minor > 0"));
