@@ -364,6 +364,10 @@ class RefundsTest {
                     .formatted(payment(world, invoice), invoice.number());
             assertThat(ada.get("/refunds/new?" + form + "&look=yes").body())
                     .contains("Not refundable, as was printed.", "Retainers are not refunded.");
+            assertThat(ada.get("/refunds/new?" + form.replace("lines:", "open:") + "&look=yes")
+                            .body())
+                    .as("also where the invoice is open again")
+                    .contains("Not refundable, as was printed.", "Retainers are not refunded.");
             ada.follow("/refunds", form + "&id=" + Ids.next());
         }
         assertThat(world.balance("1060")).isEqualTo(euro("-2.17"));

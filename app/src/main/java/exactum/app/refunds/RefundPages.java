@@ -12,6 +12,7 @@ import exactum.app.trail.Trails;
 import exactum.app.web.NotHere;
 import exactum.app.web.Pager;
 import exactum.core.ids.BusinessId;
+import exactum.core.ids.DocumentId;
 import exactum.core.ids.MeansId;
 import exactum.core.ids.PayoutId;
 import exactum.core.ids.RefundOrderId;
@@ -19,6 +20,7 @@ import jakarta.servlet.http.HttpServletRequest;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Controller;
@@ -88,24 +90,23 @@ class RefundPages {
         RefundStart.Start start = start(business, fields);
         model.addAttribute("start", start);
         model.addAttribute("fields", fields);
-        model.addAttribute("draw", draw(start, fields, creditNotes(request)));
+        boolean credits =
+                Membership.of(request).filter(m -> m.may(Power.DOCUMENTS)).isPresent();
+        model.addAttribute("credits", credits);
+        model.addAttribute("draw", draw(start, fields, credits));
         model.addAttribute("id", Ids.next());
         if (fields.containsKey("look")) {
             RefundWish wish = RefundForm.read(fields, start);
             RefundMoney.Rehearsal rehearsal = refundMoney.rehearse(business, wish);
             model.addAttribute("rehearsal", rehearsal);
             model.addAttribute("entries", entries.rehearsed(business, rehearsal.entries()));
-            model.addAttribute("sentences", sentences(start, wish));
+            model.addAttribute("sentences", sentences(start, wish.draw()));
         }
         return "refunds/new";
     }
 
-    private static boolean creditNotes(HttpServletRequest request) {
-        return Membership.of(request).filter(m -> m.may(Power.DOCUMENTS)).isPresent();
-    }
-
     /** What is ticked as the page opens. */
-    private static String draw(RefundStart.Start start, Map<String, String> fields, boolean creditNotes) {
+    private static String draw(RefundStart.Start start, Map<String, String> fields, boolean credits) {
         String draw = fields.getOrDefault("draw", "");
         if (!draw.isEmpty()) return draw;
         if (fields.containsKey("means")) return RefundForm.REST + fields.get("means");
@@ -115,18 +116,26 @@ class RefundPages {
         if (ownRest || start.documents().isEmpty())
             return RefundForm.REST + start.chosen().payment().id();
         String kind = start.gone() == null ? RefundForm.LINES : RefundForm.PART;
-        return (creditNotes ? kind : RefundForm.OPEN)
-                + start.documents().getFirst().number();
+        return (credits ? kind : RefundForm.OPEN) + start.documents().getFirst().number();
     }
 
-    /** What was printed of the chosen lines: that they are not refunded. */
-    private static List<String> sentences(RefundStart.Start start, RefundWish wish) {
-        if (!(wish.draw() instanceof Draw.NewNote note)) return List.of();
+    /** What was printed of the lines that the money is taken from: that they are not refunded. */
+    private static List<String> sentences(RefundStart.Start start, Draw draw) {
+        return switch (draw) {
+            case Draw.OnAccount onAccount -> List.of();
+            case Draw.NewNote note ->
+                sentences(start, note.document(), note.lines().keySet());
+            case Draw.Reopened open -> sentences(start, open.document(), Set.of());
+        };
+    }
+
+    /** The sentences of some lines of a document, or of all where none are named. */
+    private static List<String> sentences(RefundStart.Start start, DocumentId document, Set<Integer> places) {
         return start.documents().stream()
-                .filter(d -> d.id().equals(note.document()))
+                .filter(d -> d.id().equals(document))
                 .flatMap(d -> d.lines().stream())
                 .filter(l -> !l.sentence().isEmpty())
-                .filter(l -> note.lines().isEmpty() || note.lines().containsKey(l.place()))
+                .filter(l -> places.isEmpty() || places.contains(l.place()))
                 .map(l -> l.description() + ": " + l.sentence())
                 .toList();
     }
