@@ -4,6 +4,7 @@ import exactum.app.catalogue.CatalogueItem;
 import exactum.app.catalogue.Discount;
 import exactum.app.catalogue.Discounts;
 import exactum.app.catalogue.FindCatalogue;
+import exactum.app.catalogue.ItemKind;
 import exactum.app.catalogue.SaveCatalogue;
 import exactum.app.database.Ids;
 import exactum.app.documents.PreparedDocuments;
@@ -27,6 +28,7 @@ class ShelfOfLines {
             "LIFT", "Department: Yard",
             "STORE", "Department: Yard",
             "COURSE", "Department: School",
+            "KEY", "Department: Moorings",
             "BERTH-12", "Department: Moorings",
             "BERTH-8", "Department: Moorings");
     private final Tags tags;
@@ -82,14 +84,16 @@ class ShelfOfLines {
         prepared.keep(business, "Launch in spring", launch(business));
     }
 
+    /** With its tag; what is paid for a key is not refunded. */
     private static CatalogueItem tagged(CatalogueItem i, String tag) {
+        boolean isKey = i.code().equals("KEY");
         return new CatalogueItem(
                 i.id(),
                 i.code(),
                 i.name(),
-                i.kind(),
+                isKey ? ItemKind.RETAINER : i.kind(),
                 i.unit(),
-                i.sentence(),
+                isKey ? "What is paid for a key is not refunded." : i.sentence(),
                 i.taxCode(),
                 i.incomeAccount(),
                 List.of(tag),
