@@ -15,18 +15,27 @@ import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamReader;
 
 /**
- * Walks through an ISO 20022 message as a stream, without document types or external entities. What is wrong is refused with
+ * Walks through a message as a stream, without document types or external entities. What is wrong is refused with
  * the line of the file where it stands.
  */
 public final class XmlWalk {
     private static final int DEEPEST = 40;
     private static final int LONGEST = 4000;
+    private static final Set<String> ANYTHING_WITHIN = Set.of("SplmtryData", "UBLExtensions");
+    private static final String FILE_WITHIN = "BinaryObject";
     private final Set<String> namespaces;
+    private final Set<String> inner;
     private final Words words;
 
-    /** A walk through messages of the namespaces. */
+    /** A walk through messages of the namespaces, each of which is all in its own. */
     public XmlWalk(Set<String> namespaces, Words words) {
+        this(namespaces, Set.of(), words);
+    }
+
+    /** A walk through messages of the namespaces that use some others within. */
+    public XmlWalk(Set<String> namespaces, Set<String> inner, Words words) {
         this.namespaces = Set.copyOf(namespaces);
+        this.inner = Set.copyOf(inner);
         this.words = words;
     }
 
@@ -36,14 +45,24 @@ public final class XmlWalk {
      * @param code the first part of its codes
      * @param broken the sentence of a file that is cut off; {@code %d} stands for the line
      * @param unknown the sentence of another message
+     * @param sender who never sends what is refused as hostile, as {@code a bank}
      */
-    public record Words(String code, String broken, String unknown) {}
+    public record Words(String code, String broken, String unknown, String sender) {
+
+        /** Of what banks send. */
+        public Words(String code, String broken, String unknown) {
+            this(code, broken, unknown, "a bank");
+        }
+    }
 
     /** Who is told of what the walk meets; paths are of local names, as {@code Document/GrpHdr/MsgId}. */
     public interface Visitor {
 
         /** An element begins; its {@code Ccy} attribute, or null. */
         void start(String path, String currency);
+
+        /** An attribute of the element that begins. */
+        default void attribute(String path, String name, String value) {}
 
         /** An element ends, with the text that stood in it. */
         void end(String path, String text);
@@ -86,8 +105,11 @@ public final class XmlWalk {
                     enter(xml, path, root);
                     text.setLength(0);
                     told(xml, () -> visitor.start(path.getLast(), xml.getAttributeValue(null, "Ccy")));
+                    attributes(xml, path.getLast(), visitor);
                 }
-                case XMLStreamConstants.CHARACTERS, XMLStreamConstants.CDATA -> append(text, xml);
+                case XMLStreamConstants.CHARACTERS, XMLStreamConstants.CDATA -> {
+                    if (path.isEmpty() || !path.getLast().endsWith(FILE_WITHIN)) append(text, xml);
+                }
                 case XMLStreamConstants.END_ELEMENT -> {
                     told(xml, () -> visitor.end(path.getLast(), text.toString().strip()));
                     text.setLength(0);
@@ -98,11 +120,20 @@ public final class XmlWalk {
         }
     }
 
+    private static void attributes(XMLStreamReader xml, String path, Visitor visitor) throws XMLStreamException {
+        for (int i = 0; i < xml.getAttributeCount(); i++) {
+            String name = xml.getAttributeLocalName(i);
+            String value = xml.getAttributeValue(i);
+            told(xml, () -> visitor.attribute(path, name, value));
+        }
+    }
+
     private void enter(XMLStreamReader xml, Deque<String> path, String root) {
         if (path.isEmpty() && !namespaces.contains(String.valueOf(root)))
             throw new Refusal(words.code() + ".unknown-format", words.unknown());
-        boolean foreign = !root.equals(xml.getNamespaceURI());
-        if (foreign && (path.isEmpty() || !path.getLast().contains("SplmtryData"))) throw hostile();
+        boolean foreign = !root.equals(xml.getNamespaceURI()) && !inner.contains(String.valueOf(xml.getNamespaceURI()));
+        if (foreign && (path.isEmpty() || ANYTHING_WITHIN.stream().noneMatch(path.getLast()::contains)))
+            throw hostile();
         path.addLast(path.isEmpty() ? xml.getLocalName() : path.getLast() + "/" + xml.getLocalName());
         if (path.size() > DEEPEST) throw hostile();
     }
@@ -145,6 +176,7 @@ public final class XmlWalk {
     private Refusal hostile() {
         return new Refusal(
                 words.code() + ".hostile",
-                "The file carries a document type, an entity or an element of another kind, which a bank never sends. Nothing was stored. Fetch it from the bank again.");
+                "The file carries a document type, an entity or an element of another kind, which %s never sends. Nothing was stored. Fetch it from %s again."
+                        .formatted(words.sender(), words.sender().replaceFirst("^an? ", "the ")));
     }
 }

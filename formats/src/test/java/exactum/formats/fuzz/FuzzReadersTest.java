@@ -32,6 +32,8 @@ class FuzzReadersTest {
                     "Buchungstag;Empfänger;Verwendungszweck;Betrag;Saldo\n02.06.2026;Möwe;Liegeplatz;1.595,00;1.596,00\n",
             DebitFuzz.class,
                     "<?xml version=\"1.0\"?><Document xmlns=\"urn:iso:std:iso:20022:tech:xsd:pain.002.001.10\"><CstmrPmtStsRpt><GrpHdr><MsgId>S</MsgId></GrpHdr><OrgnlGrpInfAndSts><OrgnlMsgId>R</OrgnlMsgId><OrgnlMsgNmId>pain.008.001.08</OrgnlMsgNmId><GrpSts>PART</GrpSts></OrgnlGrpInfAndSts><OrgnlPmtInfAndSts><OrgnlPmtInfId>G</OrgnlPmtInfId><PmtInfSts>PART</PmtInfSts><TxInfAndSts><OrgnlEndToEndId>E</OrgnlEndToEndId><TxSts>RJCT</TxSts><StsRsnInf><Rsn><Cd>MD01</Cd></Rsn></StsRsnInf><OrgnlTxRef><Amt><InstdAmt Ccy=\"EUR\">118.08</InstdAmt></Amt><ReqdColltnDt>2026-03-26</ReqdColltnDt></OrgnlTxRef></TxInfAndSts></OrgnlPmtInfAndSts></CstmrPmtStsRpt></Document>",
+            EInvoiceFuzz.class,
+                    "<Invoice xmlns=\"urn:oasis:names:specification:ubl:schema:xsd:Invoice-2\" xmlns:cac=\"urn:oasis:names:specification:ubl:schema:xsd:CommonAggregateComponents-2\" xmlns:cbc=\"urn:oasis:names:specification:ubl:schema:xsd:CommonBasicComponents-2\"><cbc:ID>L</cbc:ID><cbc:IssueDate>2026-06-01</cbc:IssueDate><cac:TaxTotal><cbc:TaxAmount currencyID=\"EUR\">1.00</cbc:TaxAmount><cac:TaxSubtotal><cbc:TaxableAmount>5</cbc:TaxableAmount></cac:TaxSubtotal></cac:TaxTotal><cac:InvoiceLine><cbc:ID>1</cbc:ID><cbc:InvoicedQuantity unitCode=\"MON\">1</cbc:InvoicedQuantity></cac:InvoiceLine></Invoice>",
             CustomerFuzz.class,
                     "code;name;kind;email;address;country;currency;tax_number\nC-1;Ada;person;a@b.ie;Quay|Lake;IE;EUR;\n");
 
