@@ -38,6 +38,31 @@ function codePoints(ttf) {
   return [...found].sort((a, b) => a - b);
 }
 
+// The same font without a table: one glyph that stands for several letters (GSUB) could not be read aloud from a PDF.
+function without(ttf, tag) {
+  const view = new DataView(ttf.buffer, ttf.byteOffset, ttf.byteLength);
+  const tables = [];
+  for (let i = 0; i < view.getUint16(4); i++) {
+    const at = 12 + 16 * i;
+    const name = String.fromCharCode(...ttf.subarray(at, at + 4));
+    if (name !== tag) tables.push({ head: ttf.subarray(at, at + 16), from: view.getUint32(at + 8), length: view.getUint32(at + 12) });
+  }
+  const padded = (length) => (length + 3) & ~3;
+  const out = new Uint8Array(12 + 16 * tables.length + tables.reduce((sum, t) => sum + padded(t.length), 0));
+  const written = new DataView(out.buffer);
+  const power = 2 ** Math.floor(Math.log2(tables.length));
+  out.set(ttf.subarray(0, 4));
+  [tables.length, power * 16, Math.log2(power), tables.length * 16 - power * 16].forEach((n, i) => written.setUint16(4 + 2 * i, n));
+  let at = 12 + 16 * tables.length;
+  tables.forEach((t, i) => {
+    out.set(t.head, 12 + 16 * i);
+    written.setUint32(12 + 16 * i + 8, at);
+    out.set(ttf.subarray(t.from, t.from + t.length), at);
+    at += padded(t.length);
+  });
+  return out;
+}
+
 function ranges(points) {
   const out = [];
   for (const c of points) {
@@ -66,7 +91,7 @@ export async function makeFaces(out) {
     let points = null;
     for (const weight of weights) {
       const file = `${family}-${part}-${weight}.ttf`;
-      if (!existsSync(`${out}/${file}`)) await writeFile(`${out}/${file}`, await wawoff2.decompress(await readFile(`${modules}/${family}/files/${family}-${part}-${weight}-normal.woff2`)));
+      if (!existsSync(`${out}/${file}`)) await writeFile(`${out}/${file}`, without(await wawoff2.decompress(await readFile(`${modules}/${family}/files/${family}-${part}-${weight}-normal.woff2`)), "GSUB"));
       points ??= codePoints(await readFile(`${out}/${file}`));
     }
     if (HAN.test(part) && !isCjk(points)) continue;

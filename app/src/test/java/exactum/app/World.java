@@ -199,6 +199,23 @@ public class World {
                         new CustomerDraft("", name, "organisation", "club@club.example", "Slip 1", "IE", "EUR", ""));
     }
 
+    /** A business in Germany that is known by a tax number. */
+    Customer businessCustomer(String taxNumber) {
+        int n = count.incrementAndGet();
+        return context.getBean(SaveCustomer.class)
+                .add(
+                        moorings,
+                        new CustomerDraft(
+                                "",
+                                "Segelverein Köhler " + n,
+                                "organisation",
+                                "verein" + n + "@club.example",
+                                "Uferweg 12\n88999 Fernufer",
+                                "DE",
+                                "EUR",
+                                taxNumber));
+    }
+
     /** Somebody with an address who has not been seen before. */
     Customer payer() {
         return customer("payer" + count.incrementAndGet() + "@lakeside.example");

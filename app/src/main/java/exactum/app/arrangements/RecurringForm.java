@@ -163,7 +163,7 @@ public final class RecurringForm extends PaperForm {
         return new Handling(
                 fields.containsKey("review"),
                 !get("sent").equals("by hand"),
-                new Draft.Sending(recipients, fields.containsKey("copyToUs"), delivery, null),
+                new Draft.Sending(recipients, fields.containsKey("copyToUs"), delivery, null, null),
                 choice("unread", WhenUnread.WAIT),
                 fields.containsKey("cashSale"));
     }

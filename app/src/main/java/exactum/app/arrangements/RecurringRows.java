@@ -63,7 +63,8 @@ class RecurringRows {
         return new Handling(
                 r.getReviewFirst(),
                 r.getSentAutomatically(),
-                new Draft.Sending(List.of(r.getRecipients()), r.getCopyToUs(), Delivery.of(r.getDelivery()), null),
+                new Draft.Sending(
+                        List.of(r.getRecipients()), r.getCopyToUs(), Delivery.of(r.getDelivery()), null, null),
                 WhenUnread.of(r.getUnread()),
                 r.getCashSale());
     }

@@ -2,6 +2,8 @@ package exactum.app.customers;
 
 import exactum.app.business.Needs;
 import exactum.app.business.Power;
+import exactum.app.web.Days;
+import exactum.app.web.Figures;
 import exactum.app.web.TypedForm;
 import exactum.core.document.TaxTreatment;
 import exactum.core.ids.BusinessId;
@@ -64,6 +66,9 @@ class BilledPages {
                     choice(f, "delivery", Delivery.values(), Delivery::code),
                     choice(f, "paysBy", PaysBy.values(), PaysBy::code),
                     f.idOrNone("layout"),
+                    new HowBilled.Written(
+                            choice(f, "figures", Figures.values(), Figures::code),
+                            choice(f, "days", Days.values(), Days::code)),
                     f.whole("revision", 9));
         });
     }

@@ -3,6 +3,8 @@ package exactum.app.customers;
 import exactum.app.setup.FindSetup;
 import exactum.app.setup.KeptTerms;
 import exactum.app.setup.Layout;
+import exactum.app.web.Days;
+import exactum.app.web.Figures;
 import exactum.core.document.TaxTreatment;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.TermsId;
@@ -71,6 +73,8 @@ class BilledPoints {
                     holds.layout(),
                     new BilledPoint.Choices<>(layouts.keySet(), UUID::toString, layouts::get),
                     seen));
+        points.add(point("figures", "Figures", holds.figures(), Figures.values(), Figures::code, Figures::words, seen));
+        points.add(point("days", "Dates", holds.days(), Days.values(), Days::code, Days::words, seen));
         return new Form(action, points, said.tax() == null ? "" : said.tax().reason(), said.revision());
     }
 

@@ -4,6 +4,8 @@ import static exactumdb.Tables.BILLED_HOW;
 import static exactumdb.Tables.CUSTOMER;
 
 import exactum.app.database.CopyRows;
+import exactum.app.web.Days;
+import exactum.app.web.Figures;
 import exactum.core.document.TaxTreatment;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
@@ -122,7 +124,12 @@ class BillingRuleStore {
                 .setTreatmentReason(s.tax() == null ? "" : s.tax().reason())
                 .setDelivery(s.delivery() == null ? null : s.delivery().code())
                 .setPaysBy(s.paysBy() == null ? null : s.paysBy().code())
-                .setLayoutId(s.layout());
+                .setLayoutId(s.layout())
+                .setFigures(
+                        s.written().figures() == null
+                                ? null
+                                : s.written().figures().code())
+                .setDays(s.written().days() == null ? null : s.written().days().code());
     }
 
     private static HowBilled.Said said(BilledHowRecord r) {
@@ -136,6 +143,7 @@ class BillingRuleStore {
                 Delivery.of(r.getDelivery()),
                 PaysBy.of(r.getPaysBy()),
                 r.getLayoutId(),
+                new HowBilled.Written(Figures.of(r.getFigures()), Days.of(r.getDays())),
                 r.getRevision());
     }
 }

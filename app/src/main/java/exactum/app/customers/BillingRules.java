@@ -95,6 +95,7 @@ public class BillingRules {
                         said.delivery(),
                         PaysBy.COLLECTED,
                         said.layout(),
+                        said.written(),
                         said.revision()));
     }
 
@@ -155,11 +156,21 @@ public class BillingRules {
                 .and("tax", words(before.tax()), words(after.tax()))
                 .and("delivery", words(before.delivery()), words(after.delivery()))
                 .and("pays by", words(before.paysBy()), words(after.paysBy()))
-                .and("layout", layouts.get(before.layout()), layouts.get(after.layout()));
+                .and("layout", layouts.get(before.layout()), layouts.get(after.layout()))
+                .and("figures", figures(before), figures(after))
+                .and("dates", days(before), days(after));
     }
 
     private static String name(Map<TermsId, KeptTerms> all, TermsId id) {
         return id == null ? "" : all.get(id).name();
+    }
+
+    private static String figures(HowBilled.Said said) {
+        return said.written().figures() == null ? "" : said.written().figures().code();
+    }
+
+    private static String days(HowBilled.Said said) {
+        return said.written().days() == null ? "" : said.written().days().code();
     }
 
     private static String words(Language l) {

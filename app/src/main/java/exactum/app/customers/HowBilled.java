@@ -1,5 +1,8 @@
 package exactum.app.customers;
 
+import exactum.app.web.Days;
+import exactum.app.web.Figures;
+import exactum.app.web.Habit;
 import exactum.core.document.TaxTreatment;
 import exactum.core.ids.TermsId;
 import exactum.core.precedence.Holding;
@@ -17,7 +20,14 @@ public record HowBilled(
         Holding<Tax> tax,
         Holding<Delivery> delivery,
         Holding<PaysBy> paysBy,
-        Holding<UUID> layout) {
+        Holding<UUID> layout,
+        Holding<Figures> figures,
+        Holding<Days> days) {
+
+    /** How figures and dates are written for them. */
+    public Habit habit() {
+        return new Habit(language.value().locale(), figures.value(), days.value());
+    }
 
     /** How what is sold is taxed, and the reason that is printed if it is not the usual one. */
     public record Tax(TaxTreatment treatment, String reason) {
@@ -29,14 +39,38 @@ public record HowBilled(
         }
     }
 
+    /** How figures and dates are written; null where nothing is said of one. */
+    public record Written(Figures figures, Days days) {
+        static final Written AS_EVER = new Written(null, null);
+    }
+
     /**
      * What one of them says; null where it says nothing.
      *
      * @param revision raised by each change; zero where nothing was ever said
      */
     public record Said(
-            Language language, TermsId terms, Tax tax, Delivery delivery, PaysBy paysBy, UUID layout, int revision) {
+            Language language,
+            TermsId terms,
+            Tax tax,
+            Delivery delivery,
+            PaysBy paysBy,
+            UUID layout,
+            Written written,
+            int revision) {
         static final Said NOTHING = new Said(null, null, null, null, null, null, 0);
+
+        /** One that says nothing of how figures and dates are written. */
+        public Said(
+                Language language,
+                TermsId terms,
+                Tax tax,
+                Delivery delivery,
+                PaysBy paysBy,
+                UUID layout,
+                int revision) {
+            this(language, terms, tax, delivery, paysBy, layout, Written.AS_EVER, revision);
+        }
 
         /** Whether it says anything. */
         boolean isNothing() {
@@ -45,12 +79,13 @@ public record HowBilled(
                     && tax == null
                     && delivery == null
                     && paysBy == null
-                    && layout == null;
+                    && layout == null
+                    && written.equals(Written.AS_EVER);
         }
 
         /** The same as of another revision. */
         Said at(int other) {
-            return new Said(language, terms, tax, delivery, paysBy, layout, other);
+            return new Said(language, terms, tax, delivery, paysBy, layout, written, other);
         }
     }
 
@@ -63,7 +98,9 @@ public record HowBilled(
                 all.hold(Said::tax, Tax.DOMESTIC),
                 all.hold(Said::delivery, Delivery.PDF),
                 all.hold(Said::paysBy, PaysBy.EITHER),
-                Holding.of(customer.layout(), group.layout(), chosenLayout));
+                Holding.of(customer.layout(), group.layout(), chosenLayout),
+                all.hold(s -> s.written().figures(), Figures.AS_LANGUAGE),
+                all.hold(s -> s.written().days(), Days.AS_LANGUAGE));
     }
 
     private record Layers(Said customer, Said group, Said everybody) {

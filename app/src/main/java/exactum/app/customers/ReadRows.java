@@ -4,6 +4,8 @@ import exactum.app.database.Ids;
 import exactum.app.setup.FindSetup;
 import exactum.app.setup.KeptTerms;
 import exactum.app.setup.Layout;
+import exactum.app.web.Days;
+import exactum.app.web.Figures;
 import exactum.core.document.TaxTreatment;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.TermsId;
@@ -126,6 +128,9 @@ class ReadRows {
                     one(CustomerColumn.DELIVERY, Delivery.values(), Delivery::code),
                     one(CustomerColumn.PAYS_BY, PaysBy.values(), PaysBy::code),
                     named(CustomerColumn.LAYOUT, names.layouts),
+                    new HowBilled.Written(
+                            one(CustomerColumn.FIGURES, Figures.values(), Figures::code),
+                            one(CustomerColumn.DAYS, Days.values(), Days::code)),
                     known == null ? 0 : known.billedRevision());
         }
 
@@ -210,6 +215,8 @@ class ReadRows {
                     CustomerColumn.PAYS_BY,
                     said.paysBy() == null ? "" : said.paysBy().code());
             cells.put(CustomerColumn.LAYOUT, cell(CustomerColumn.LAYOUT));
+            cells.put(CustomerColumn.FIGURES, cell(CustomerColumn.FIGURES));
+            cells.put(CustomerColumn.DAYS, cell(CustomerColumn.DAYS));
             cells.put(
                     CustomerColumn.CONTACTS,
                     contacts.stream()

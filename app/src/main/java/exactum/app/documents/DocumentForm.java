@@ -16,6 +16,7 @@ import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.UUID;
 
 /** What stands on the paper of one document while it is typed. */
 public final class DocumentForm extends PaperForm {
@@ -46,6 +47,8 @@ public final class DocumentForm extends PaperForm {
         TypedLines.put(f, draft.content().lines());
         if (draft.content().sending().paysBy() != null)
             f.put("paysBy", draft.content().sending().paysBy().name());
+        if (draft.content().sending().layout() != null)
+            f.put("layout", draft.content().sending().layout().toString());
         f.put("standingOf", draft.customer().toString());
         TypedParts.put(f, draft.own());
         return f;
@@ -60,7 +63,13 @@ public final class DocumentForm extends PaperForm {
     private Draft.Sending sending() {
         PaysBy paysBy = get("paysBy").isEmpty() ? null : choice("paysBy", PaysBy.EITHER);
         Delivery delivery = get("delivery").isEmpty() ? null : choice("delivery", Delivery.PDF);
-        return new Draft.Sending(List.of(), false, delivery, paysBy);
+        return new Draft.Sending(List.of(), false, delivery, paysBy, layout());
+    }
+
+    /** The layout that was chosen for this paper; null for the usual one. */
+    private UUID layout() {
+        String chosen = get("layout");
+        return chosen.matches("[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}") ? UUID.fromString(chosen) : null;
     }
 
     /** The kind that fields name; an invoice where they name none. */

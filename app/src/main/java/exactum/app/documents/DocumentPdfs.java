@@ -1,5 +1,9 @@
 package exactum.app.documents;
 
+import exactum.app.layouts.Block;
+import exactum.app.layouts.Look;
+import exactum.app.layouts.Looks;
+import exactum.app.press.HybridPdf;
 import exactum.app.press.PdfPress;
 import exactum.app.setup.FindSetup;
 import exactum.app.setup.SellerNumber;
@@ -7,12 +11,16 @@ import exactum.app.web.Habit;
 import exactum.core.document.DocumentKind;
 import exactum.core.document.DocumentState;
 import exactum.core.document.PriceMode;
-import exactum.core.ids.BankAccountId;
 import exactum.core.ids.BusinessId;
+import exactum.core.money.Money;
+import exactum.core.problem.Refusal;
+import exactum.core.text.Placeholders;
 import java.util.Base64;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
@@ -24,8 +32,12 @@ public class DocumentPdfs {
     private final PdfPress press;
     private final LookAt lookAt;
     private final FindSetup setup;
+    private final Looks looks;
+    private final EInvoices eInvoices;
 
-    DocumentPdfs(PdfStore store, PdfPress press, LookAt lookAt, FindSetup setup) {
+    DocumentPdfs(PdfStore store, PdfPress press, LookAt lookAt, FindSetup setup, Looks looks, EInvoices eInvoices) {
+        this.eInvoices = eInvoices;
+        this.looks = looks;
         this.store = store;
         this.press = press;
         this.lookAt = lookAt;
@@ -34,10 +46,28 @@ public class DocumentPdfs {
 
     /** The bytes; the same each time. No transaction is open while they are made. */
     public byte[] of(BusinessId business, Document document) {
-        Optional<byte[]> kept = store.find(business, document.id());
+        return kept(business, document, PdfStore.Form.PLAIN, () -> render(business, lookAt.issued(business, document)));
+    }
+
+    /**
+     * The same paper with the e-invoice in it; its bytes too are the same each time.
+     *
+     * @throws Refusal if it is no e-invoice that its receiver would take
+     */
+    public byte[] hybrid(BusinessId business, Document document) {
+        return kept(
+                business,
+                document,
+                PdfStore.Form.HYBRID,
+                () -> HybridPdf.of(
+                        of(business, document), eInvoices.crossIndustry(business, document), document.date()));
+    }
+
+    private byte[] kept(BusinessId business, Document document, PdfStore.Form form, Supplier<byte[]> made) {
+        Optional<byte[]> kept = store.find(business, document.id(), form);
         if (kept.isPresent()) return kept.get();
-        store.keep(business, document.id(), render(business, lookAt.issued(business, document)));
-        return store.find(business, document.id()).orElseThrow();
+        store.keep(business, document.id(), form, made.get());
+        return store.find(business, document.id(), form).orElseThrow();
     }
 
     /** As it was issued, for others than its payer: without the address where it is paid. These bytes are kept nowhere. */
@@ -51,39 +81,55 @@ public class DocumentPdfs {
     }
 
     private byte[] render(BusinessId business, Looked looked) {
-        Map<String, Object> model = model(business, looked);
-        return press.print("pdf/invoice", ((Habit) model.get("in")).locale(), model);
+        Manner.Style style = looked.document().manner().style();
+        return render(
+                business, looked, style == null ? Look.PLAIN : looks.of(business, style.layout(), style.edition()));
     }
 
-    private Map<String, Object> model(BusinessId business, Looked looked) {
+    /** A paper as a look makes it, whatever it was issued with. */
+    byte[] render(BusinessId business, Looked looked, Look look) {
+        return press.print(
+                "pdf/invoice", looked.document().manner().language().locale(), model(business, looked, look));
+    }
+
+    private Map<String, Object> model(BusinessId business, Looked looked, Look look) {
         Document d = looked.document();
-        String address = looked.address();
+        Habit habit = d.manner().habit();
+        Money toPay = d.gross().minus(d.amounts().prepaid());
         var model = new HashMap<String, Object>();
         model.put("document", d);
-        var habit = new Habit(d.manner().language().locale());
-        BankAccountId account = d.manner().transferTo();
         model.put("in", habit);
+        model.put("blocks", look.blocks().stream().map(Block::code).toList());
+        putOwn(model, look.texts(d.manner().language().code()), Fillings.asIssued(looked, habit));
         model.put("lines", PrintedLine.of(d, habit));
+        model.put("carried", Carried.after(d.lines(), habit));
         model.put("reductions", IssuedFigures.of(d).reductions());
         model.put("title", "kind." + d.kind().words().replace(' ', '-'));
-        model.put("bank", account == null ? null : setup.bankAccount(business, account));
-        model.put("number", account == null ? null : setup.number(business, account));
+        model.put(
+                "transfer",
+                TransferSlip.of(business, d, List.of(), toPay, setup).orElse(null));
+        model.put("transferCode", look.transferCode());
         model.put("parts", looked.parts());
         model.put("credited", looked.credited());
         model.put("quote", d.kind() == DocumentKind.QUOTE);
         model.put("sale", d.particulars().sale());
         model.put("offer", d.particulars().offer());
         model.put("draft", d.state() == DocumentState.DRAFT);
-        model.put("address", address);
-        model.put("qr", address.isEmpty() ? null : QrCode.dataAddress(address));
+        model.put("address", looked.address());
+        model.put("qr", looked.address().isEmpty() || !look.linkCode() ? null : QrCode.dataAddress(looked.address()));
         model.put("serif", d.seller().typeface().equals("book"));
         model.put("footer", PdfPress.inCss(footer(d.seller())));
         model.put("headNumbers", d.seller().numbersAt(SellerNumber.BESIDE_ADDRESS));
         model.put("logo", logo(business, d.seller().logo()));
         model.put("included", d.amounts().mode() == PriceMode.TAX_INCLUDED);
-        model.put("toPay", d.gross().minus(d.amounts().prepaid()));
+        model.put("toPay", toPay);
         model.put("newLine", "\n");
         return model;
+    }
+
+    private static void putOwn(Map<String, Object> model, Look.Texts own, Map<String, String> values) {
+        model.put("opening", new Placeholders(own.opening()).filled(values));
+        model.put("closing", new Placeholders(own.closing()).filled(values));
     }
 
     private static String footer(Party seller) {

@@ -14,6 +14,7 @@ import exactum.core.terms.Terms;
 import java.time.LocalDate;
 import java.util.Currency;
 import java.util.List;
+import java.util.UUID;
 
 /**
  * A document before it is real: no number, no entry, no link that a payer could take for an invoice.
@@ -70,7 +71,8 @@ public record Draft(
                 content.sending().recipients(),
                 content.sending().copyToUs(),
                 content.sending().delivery(),
-                how);
+                how,
+                content.sending().layout());
         return new Draft(
                 id, kind, customer, date, content.sent(sending), terms, own, origin, useCredit, revision, particulars);
     }
@@ -137,9 +139,10 @@ public record Draft(
      * @param copyToUs whether we get a copy
      * @param delivery how, or null as the customer is usually sent to
      * @param paysBy how it is to be paid, or null as the customer usually pays
+     * @param layout how it looks, or null as the customer's papers usually do
      */
-    public record Sending(List<String> recipients, boolean copyToUs, Delivery delivery, PaysBy paysBy) {
-        public static final Sending USUAL = new Sending(List.of(), false, null, null);
+    public record Sending(List<String> recipients, boolean copyToUs, Delivery delivery, PaysBy paysBy, UUID layout) {
+        public static final Sending USUAL = new Sending(List.of(), false, null, null, null);
 
         public Sending {
             recipients = List.copyOf(recipients);

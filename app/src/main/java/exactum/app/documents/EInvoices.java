@@ -2,23 +2,31 @@ package exactum.app.documents;
 
 import exactum.app.settlement.FindClaims;
 import exactum.app.setup.FindSetup;
+import exactum.core.bank.AccountNumber;
+import exactum.core.bank.CreditorReference;
+import exactum.core.bank.Iban;
 import exactum.core.document.DocumentKind;
 import exactum.core.document.TaxCategory;
 import exactum.core.document.TaxRate;
 import exactum.core.ids.BankAccountId;
 import exactum.core.ids.BusinessId;
-import exactum.formats.ubl.EInvoice;
-import exactum.formats.ubl.UblWriter;
+import exactum.core.problem.Refusal;
+import exactum.formats.einvoice.CiiWriter;
+import exactum.formats.einvoice.EInvoice;
+import exactum.formats.einvoice.EInvoiceRules;
+import exactum.formats.einvoice.UblWriter;
 import java.io.ByteArrayOutputStream;
+import java.io.OutputStream;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.function.BiConsumer;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
-/** An issued invoice or credit note as UBL 2.1 by EN 16931: what its PDF says, for programs to read. */
+/** Documents by EN 16931: what their PDF says, for programs to read, as UBL 2.1 or as CII D16B. */
 @Component
 public class EInvoices {
     private final FindClaims claims;
@@ -31,19 +39,52 @@ public class EInvoices {
         this.setup = setup;
     }
 
-    /** The bytes of the file; the same each time. */
+    /**
+     * The bytes of the file as UBL; the same each time.
+     *
+     * @throws Refusal if its receiver would refuse it
+     */
     public byte[] of(BusinessId business, Document d) {
+        return file(business, d, UblWriter::write);
+    }
+
+    /**
+     * The bytes of the file as CII; the same each time.
+     *
+     * @throws Refusal if its receiver would refuse it
+     */
+    public byte[] crossIndustry(BusinessId business, Document d) {
+        return file(business, d, CiiWriter::write);
+    }
+
+    private byte[] file(BusinessId business, Document d, BiConsumer<EInvoice, OutputStream> writer) {
+        EInvoice invoice = invoice(business, issued(business, d));
+        for (EInvoiceRules.Problem problem : EInvoiceRules.of(invoice))
+            throw new Refusal(
+                    "einvoice." + problem.rule(),
+                    "%s is no e-invoice that its receiver would take. %s Nothing was sent."
+                            .formatted(d.title(), problem.sentence()));
         var out = new ByteArrayOutputStream();
-        UblWriter.write(invoice(business, d), out);
+        writer.accept(invoice, out);
         return out.toByteArray();
     }
 
-    private EInvoice invoice(BusinessId business, Document d) {
-        BankAccountId account = d.manner().transferTo();
+    /** What a receiver would refuse of a document that is not issued yet; none for one that is no invoice and no credit note. */
+    List<EInvoiceRules.Problem> problems(BusinessId business, Prepared prepared) {
+        if (prepared.draft().kind() == DocumentKind.QUOTE) return List.of();
+        return EInvoiceRules.of(invoice(business, Looked.of(prepared, "")));
+    }
+
+    private Looked issued(BusinessId business, Document d) {
         List<FindClaims.Part> parts = claims.parts(business, d.id()).stream()
                 .filter(p -> p.said().rescheduled() == 0)
                 .toList();
-        LocalDate due = parts.stream()
+        return new Looked(d, parts, "", credited(business, d));
+    }
+
+    private EInvoice invoice(BusinessId business, Looked looked) {
+        Document d = looked.document();
+        LocalDate due = looked.parts().stream()
                 .map(FindClaims.Part::due)
                 .min(LocalDate::compareTo)
                 .orElse(d.date());
@@ -51,31 +92,56 @@ public class EInvoices {
                 d.number(),
                 d.date(),
                 due,
+                d.period(),
                 d.texts().theirReference(),
                 notes(d),
-                terms(d, parts),
+                payment(business, d, looked.parts()),
                 party(d.seller()),
                 party(d.buyer()),
                 d.lines().stream()
                         .filter(l -> !l.line().isText())
-                        .map(l -> new EInvoice.Line(
-                                l.line().description(),
-                                l.line().quantity(),
-                                l.line().unit(),
-                                l.net(),
-                                l.rate()))
+                        .map(l -> line(d, l))
                         .toList(),
-                d.taxes().stream()
+                EInvoice.Tax.joined(d.taxes().stream()
                         .map(t -> new EInvoice.Tax(t.rate(), t.base(), t.tax(), reason(d, t.rate())))
-                        .toList(),
+                        .toList()),
                 d.amounts().prepaid(),
-                account == null ? null : setup.number(business, account).value(),
-                debit(d.manner().debited()),
-                d.kind() == DocumentKind.CREDIT_NOTE ? credited(business, d) : null);
+                d.kind() == DocumentKind.CREDIT_NOTE ? looked.credited() : null);
     }
 
-    private static EInvoice.Debit debit(Manner.Debited by) {
-        return by == null ? null : new EInvoice.Debit(by.mandate(), by.creditor());
+    /** With what is less or more on it, which its net has in it. */
+    private static EInvoice.Line line(Document d, Document.IssuedLine l) {
+        return new EInvoice.Line(
+                l.line().description(),
+                l.line().adjustments().isEmpty()
+                        ? ""
+                        : PrintedLine.adjustments(l.line(), d.manner().habit()),
+                l.line().quantity(),
+                l.line().unit(),
+                l.net(),
+                l.rate(),
+                l.line().period());
+    }
+
+    private EInvoice.Payment payment(BusinessId business, Document d, List<FindClaims.Part> parts) {
+        BankAccountId account = d.manner().transferTo();
+        AccountNumber number = account == null ? null : setup.number(business, account);
+        Manner.Debited by = d.manner().debited();
+        return new EInvoice.Payment(
+                terms(d, parts),
+                number == null ? null : number.value(),
+                number instanceof Iban,
+                reference(d, number),
+                by == null ? null : new EInvoice.Debit(by.mandate(), by.creditor()));
+    }
+
+    /** What its paper asks a transfer to name. */
+    private static String reference(Document d, AccountNumber number) {
+        boolean structured =
+                number instanceof Iban && d.gross().currency().getCurrencyCode().equals("EUR");
+        return structured
+                ? CreditorReference.of(d.number()).map(CreditorReference::value).orElse(d.number())
+                : d.number();
     }
 
     /** The number of the document that a credit note takes back; empty for none. */
@@ -89,24 +155,17 @@ public class EInvoices {
     private static String terms(Document d, List<FindClaims.Part> parts) {
         boolean plain = parts.size() < 2 && parts.stream().allMatch(p -> p.early() == null);
         if (plain) return d.texts().terms();
-        return Stream.concat(
-                        Stream.of(d.texts().terms()),
-                        parts.stream()
-                                .map(p -> "%s by %s%s"
-                                        .formatted(
-                                                p.amount().text(),
-                                                p.due(),
-                                                p.early() == null
-                                                        ? ""
-                                                        : ", %s less if paid by %s"
-                                                                .formatted(
-                                                                        p.early()
-                                                                                .discount()
-                                                                                .text(),
-                                                                        p.early()
-                                                                                .until()))))
+        return Stream.concat(Stream.of(d.texts().terms()), parts.stream().map(EInvoices::part))
                 .filter(t -> !t.isEmpty())
                 .collect(Collectors.joining("; "));
+    }
+
+    private static String part(FindClaims.Part p) {
+        String part = "%s by %s".formatted(p.amount().text(), p.due());
+        return p.early() == null
+                ? part
+                : "%s, %s less if paid by %s"
+                        .formatted(part, p.early().discount().text(), p.early().until());
     }
 
     /** Lines that only say something, discounts (they are taken off the lines), the memo, and where somebody is served. */

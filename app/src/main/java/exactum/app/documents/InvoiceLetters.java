@@ -89,7 +89,7 @@ class InvoiceLetters implements LetterWriter {
                 .map(d -> lookAt.draft(business, d))
                 .orElseGet(() -> lookAt.issued(business, documents.get(business, id)));
         Letter as = draft(business, looked);
-        String test = words.say(new Habit(looked.document().manner().language().locale()), "letter.test");
+        String test = words.say(looked.document().manner().habit(), "letter.test");
         return new Letter(as.sender(), "Test: " + as.subjectLine(), test + "\n\n" + as.body(), as.attachments());
     }
 
@@ -127,13 +127,23 @@ class InvoiceLetters implements LetterWriter {
         String name = draft ? "draft" : document.number();
         Delivery delivery = document.manner().delivery();
         var attached = new ArrayList<Letter.Attachment>();
+        boolean forPrograms = delivery.isForPrograms() && !draft && document.kind() != DocumentKind.QUOTE;
         if (delivery != Delivery.LINK || document.kind() == DocumentKind.CREDIT_NOTE)
             attached.add(new Letter.Attachment(
                     name + ".pdf",
                     "application/pdf",
-                    draft ? pdfs.ofDraft(business, looked) : pdfs.of(business, document)));
-        if (delivery == Delivery.E_INVOICE && !draft && document.kind() != DocumentKind.QUOTE)
-            attached.add(new Letter.Attachment(name + ".xml", "application/xml", eInvoices.of(business, document)));
+                    draft
+                            ? pdfs.ofDraft(business, looked)
+                            : forPrograms && delivery == Delivery.HYBRID
+                                    ? pdfs.hybrid(business, document)
+                                    : pdfs.of(business, document)));
+        if (forPrograms && delivery != Delivery.HYBRID)
+            attached.add(new Letter.Attachment(
+                    name + ".xml",
+                    "application/xml",
+                    delivery == Delivery.E_INVOICE
+                            ? eInvoices.of(business, document)
+                            : eInvoices.crossIndustry(business, document)));
         for (Attachments.Attached file : attachments.of(business, GoesWith.document(document.id())))
             attached.add(new Letter.Attachment(
                     file.name(),
@@ -157,7 +167,7 @@ class InvoiceLetters implements LetterWriter {
             this.looked = looked;
             this.d = looked.document();
             this.open = open;
-            this.habit = new Habit(d.manner().language().locale());
+            this.habit = d.manner().habit();
         }
 
         String say(String code, String... with) {

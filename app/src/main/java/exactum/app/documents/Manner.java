@@ -1,7 +1,11 @@
 package exactum.app.documents;
 
+import com.fasterxml.jackson.annotation.JsonInclude;
 import exactum.app.customers.Delivery;
 import exactum.app.customers.Language;
+import exactum.app.web.Days;
+import exactum.app.web.Figures;
+import exactum.app.web.Habit;
 import exactum.core.ids.BankAccountId;
 import java.util.UUID;
 
@@ -13,6 +17,7 @@ import java.util.UUID;
  * @param byCard whether it leads to the payer's page, where cards are taken
  * @param bankAccount the account that it asks a transfer to, or null; neither of both where we collect it
  * @param debited the mandate under which we collect it, or null where there is none
+ * @param style what its paper looks like; null for what was issued before there were looks
  */
 public record Manner(
         Language language,
@@ -21,7 +26,8 @@ public record Manner(
         String taxNote,
         boolean byCard,
         UUID bankAccount,
-        Debited debited) {
+        Debited debited,
+        @JsonInclude(JsonInclude.Include.NON_NULL) Style style) {
 
     /** One that no mandate covers. */
     public Manner(
@@ -30,8 +36,25 @@ public record Manner(
             String serviceAddress,
             String taxNote,
             boolean byCard,
-            UUID bankAccount) {
-        this(language, delivery, serviceAddress, taxNote, byCard, bankAccount, null);
+            UUID bankAccount,
+            Style style) {
+        this(language, delivery, serviceAddress, taxNote, byCard, bankAccount, null, style);
+    }
+
+    /**
+     * What its paper looks like.
+     *
+     * @param layout by which edition it was issued
+     * @param figures how figures are written on it
+     * @param days how dates are
+     */
+    public record Style(UUID layout, int edition, Figures figures, Days days) {}
+
+    /** How figures and dates are written on it. */
+    public Habit habit() {
+        return style == null
+                ? new Habit(language.locale())
+                : new Habit(language.locale(), style.figures(), style.days());
     }
 
     /**
@@ -56,7 +79,7 @@ public record Manner(
 
     /** The same, paid in another way. */
     Manner paid(boolean card, UUID account) {
-        return new Manner(language, delivery, serviceAddress, taxNote, card, account);
+        return new Manner(language, delivery, serviceAddress, taxNote, card, account, style);
     }
 
     /** Whether it is printed and posted. */

@@ -2,6 +2,7 @@ package exactum.app.documents;
 
 import exactum.app.business.Business;
 import exactum.app.customers.Customer;
+import exactum.app.layouts.Look;
 import exactum.app.setup.SellerNumber;
 import java.util.List;
 
@@ -38,6 +39,22 @@ public record Party(
                         .map(n -> new Number(n.label(), n.number(), n.place()))
                         .toList(),
                 b.identity().mailFrom());
+    }
+
+    /** The seller as a layout has them: its own colours, typeface and logo in the place of those of the business. */
+    Party in(Look.Brand own) {
+        return new Party(
+                name,
+                address,
+                country,
+                taxNumber,
+                senderName,
+                own.colour() == null ? colour : own.colour(),
+                own.accent() == null ? accent : own.accent(),
+                own.typeface() == null ? typeface : own.typeface(),
+                own.logo() == null ? logo : own.logo(),
+                numbers,
+                mailFrom);
     }
 
     /** The numbers that are printed in a place. */

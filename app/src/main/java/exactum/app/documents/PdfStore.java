@@ -6,6 +6,7 @@ import exactum.core.ids.BusinessId;
 import exactum.core.ids.DocumentId;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
+import java.util.Locale;
 import java.util.Optional;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
@@ -19,19 +20,32 @@ class PdfStore {
         this.db = db;
     }
 
-    Optional<byte[]> find(BusinessId business, DocumentId document) {
+    /** What a PDF carries. */
+    enum Form {
+        PLAIN,
+        /** The e-invoice within. */
+        HYBRID;
+
+        private String stored() {
+            return name().toLowerCase(Locale.ROOT);
+        }
+    }
+
+    Optional<byte[]> find(BusinessId business, DocumentId document, Form form) {
         return db.select(DOCUMENT_PDF.CONTENT)
                 .from(DOCUMENT_PDF)
                 .where(DOCUMENT_PDF.BUSINESS_ID.eq(business))
                 .and(DOCUMENT_PDF.DOCUMENT_ID.eq(document))
+                .and(DOCUMENT_PDF.FORM.eq(form.stored()))
                 .fetchOptional(DOCUMENT_PDF.CONTENT);
     }
 
     /** Keeps the first that was made. */
-    void keep(BusinessId business, DocumentId document, byte[] made) {
+    void keep(BusinessId business, DocumentId document, Form form, byte[] made) {
         db.insertInto(DOCUMENT_PDF)
                 .set(DOCUMENT_PDF.BUSINESS_ID, business)
                 .set(DOCUMENT_PDF.DOCUMENT_ID, document)
+                .set(DOCUMENT_PDF.FORM, form.stored())
                 .set(DOCUMENT_PDF.SHA256, sha256(made))
                 .set(DOCUMENT_PDF.CONTENT, made)
                 .onConflictDoNothing()

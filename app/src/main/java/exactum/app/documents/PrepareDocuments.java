@@ -10,6 +10,8 @@ import exactum.app.customers.HowBilled;
 import exactum.app.customers.Mail;
 import exactum.app.customers.PaysBy;
 import exactum.app.database.Ids;
+import exactum.app.layouts.Look;
+import exactum.app.layouts.Looks;
 import exactum.app.ledger.Ledger;
 import exactum.app.mandates.FindMandates;
 import exactum.app.mandates.Mandate;
@@ -55,6 +57,7 @@ import exactum.core.terms.DueRule;
 import exactum.core.terms.Instalment;
 import exactum.core.terms.Schedule;
 import exactum.core.terms.Terms;
+import exactum.formats.einvoice.EInvoiceRules;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -85,6 +88,9 @@ public class PrepareDocuments {
     private final FindMandates mandates;
     private final MandatePaper paper;
 
+    private final Looks looks;
+    private final EInvoices eInvoices;
+
     PrepareDocuments(
             FindBusinesses businesses,
             FindCustomers customers,
@@ -95,7 +101,10 @@ public class PrepareDocuments {
             Wordings words,
             CreditableStore creditables,
             FindMandates mandates,
-            MandatePaper paper) {
+            MandatePaper paper,
+            Looks looks,
+            EInvoices eInvoices) {
+        this.eInvoices = eInvoices;
         this.creditables = creditables;
         this.mandates = mandates;
         this.paper = paper;
@@ -106,6 +115,7 @@ public class PrepareDocuments {
         this.free = free;
         this.ledger = ledger;
         this.words = words;
+        this.looks = looks;
     }
 
     /** What is set up, read once for many drafts. */
@@ -127,6 +137,8 @@ public class PrepareDocuments {
         private final Map<CustomerId, HowBilled> billed = new HashMap<>();
         private final Map<CustomerId, Optional<Mandate>> covering = new HashMap<>();
         private final Map<UUID, Layout> layouts;
+        private final Map<UUID, Look> newest;
+        private final Map<UUID, Party> sellers = new HashMap<>();
         private final List<BankAccount> banks;
         private final Optional<Creditor> creditor;
         private final Map<String, ExchangeRate> exchange = new HashMap<>();
@@ -138,6 +150,7 @@ public class PrepareDocuments {
             rates = setup.taxRates(business.id());
             terms = setup.termsById(business.id());
             layouts = setup.layouts(business.id()).stream().collect(Collectors.toMap(Layout::id, l -> l));
+            newest = looks.now(business.id());
             banks = setup.bankAccounts(business.id());
             creditor = paper.findCreditor(business.id());
             deposits = ledger.accounts(business.id()).of(AccountRole.DEPOSITS);
@@ -174,7 +187,6 @@ public class PrepareDocuments {
         private Prepared prepared(Draft typed) {
             Customer customer = customer(typed.customer());
             HowBilled how = billed(typed.customer());
-            requireForEInvoice(delivery(how, typed.content().sending()));
             Summed summed = typed.particulars().back() == null ? summed(typed, customer, how) : takenBack(typed);
             Draft draft = summed.draft();
             List<TaxedLine> lines = summed.lines();
@@ -188,7 +200,7 @@ public class PrepareDocuments {
             Valued worth = tax;
             for (Bookings.Income income : incomes) worth = worth.plus(income.net());
             Prepared.Asked asked = asked(draft, totals.gross());
-            return new Prepared(
+            var prepared = new Prepared(
                     draft,
                     lines,
                     totals,
@@ -197,13 +209,15 @@ public class PrepareDocuments {
                     tax,
                     worth,
                     claims(draft, totals, worth, asked),
-                    seller,
+                    seller(layout(how, content.sending())),
                     Party.of(customer),
                     manner(draft, customer, how, lines),
                     customer.code(),
                     asked,
                     series(draft.kind()),
                     sentTo(customer, content.sending()));
+            if (prepared.manner().delivery().isForPrograms()) requireForEInvoice(prepared);
+            return prepared;
         }
 
         /** A draft with the rates of its lines and what it comes to. */
@@ -248,16 +262,39 @@ public class PrepareDocuments {
                     .toList();
         }
 
-        /** EN 16931, BR-CO-26: a seller is known by a number. */
-        private void requireForEInvoice(Delivery delivery) {
-            if (delivery == Delivery.E_INVOICE && seller.taxNumber().isEmpty())
-                throw new Refusal(
-                        "setup.identity.e-invoice",
-                        "An e-invoice carries our tax number, and there is none. Nothing was made. Add it in Set-up.");
+        /** What a receiver of the e-invoice would refuse, at the field that causes it. */
+        private void requireForEInvoice(Prepared prepared) {
+            for (EInvoiceRules.Problem problem : eInvoices.problems(business.id(), prepared)) throw refusal(problem);
+        }
+
+        private static Refusal refusal(EInvoiceRules.Problem problem) {
+            String sentence = problem.sentence() + " Nothing was made.";
+            return switch (problem.cause()) {
+                case SELLER, SELLER_TAX_NUMBER ->
+                    new Refusal("setup.identity.e-invoice", sentence + " Change it in Set-up.").at("delivery");
+                case BUYER, BUYER_TAX_NUMBER ->
+                    new Refusal("einvoice.buyer", sentence + " Change it on their page.").at("customer");
+                case LINE -> new Refusal("einvoice.line", sentence).at("text" + Math.max(0, problem.line() - 1));
+                case TAX -> new Refusal("einvoice.tax", sentence).at("tax0");
+                case CURRENCY -> new Refusal("einvoice.currency", sentence).at("currency");
+            };
         }
 
         private static Delivery delivery(HowBilled how, Draft.Sending sending) {
             return sending.delivery() == null ? how.delivery().value() : sending.delivery();
+        }
+
+        /** The seller as papers of a layout show them. */
+        private Party seller(Layout layout) {
+            return sellers.computeIfAbsent(
+                    layout.id(),
+                    id -> seller.in(newest.getOrDefault(id, Look.PLAIN).brand()));
+        }
+
+        /** Its own layout; the customer's where it has none, or one that is not there any more. */
+        private Layout layout(HowBilled how, Draft.Sending sending) {
+            Layout usual = layouts.get(how.layout().value());
+            return sending.layout() == null ? usual : layouts.getOrDefault(sending.layout(), usual);
         }
 
         /** The rates as the customer's treatment makes them. */
@@ -277,7 +314,7 @@ public class PrepareDocuments {
                     && lines.stream()
                             .anyMatch(l -> l.rate() != null
                                     && l.rate().code().equals(tax.treatment().words()));
-            Layout layout = layouts.get(how.layout().value());
+            Layout layout = layout(how, content.sending());
             PaysBy pays = content.sending().paysBy() == null
                     ? how.paysBy().value()
                     : content.sending().paysBy();
@@ -287,7 +324,12 @@ public class PrepareDocuments {
                     customer.serviceAddress(),
                     otherwise ? taxNote(how) : "",
                     false,
-                    null);
+                    null,
+                    new Manner.Style(
+                            layout.id(),
+                            layout.edition(),
+                            how.figures().value(),
+                            how.days().value()));
             if (draft.isOnFile()) return collected;
             return pays == PaysBy.COLLECTED
                     ? debited(collected, customer, content.currency())
@@ -309,7 +351,8 @@ public class PrepareDocuments {
                             new Manner.Debited(
                                     m.reference().value(),
                                     m.payer().ending(),
-                                    c.identifier().value()))))
+                                    c.identifier().value()),
+                            collected.style())))
                     .orElse(collected);
         }
 
@@ -354,7 +397,7 @@ public class PrepareDocuments {
 
         private String taxNote(HowBilled how) {
             HowBilled.Tax tax = how.tax().value();
-            var habit = new Habit(how.language().value().locale());
+            Habit habit = how.habit();
             return tax.reason().isEmpty()
                     ? words.say(habit, "treatment." + tax.treatment().words().replace(' ', '-'))
                     : tax.reason();

@@ -68,7 +68,8 @@ public record Prepared(
         if (addresses == null || addresses.isEmpty()) return null;
         return switch (delivery) {
                     case LINK -> "link to ";
-                    case E_INVOICE -> "e-invoice, PDF and link to ";
+                    case E_INVOICE, CROSS_INDUSTRY -> "e-invoice, PDF and link to ";
+                    case HYBRID -> "PDF with e-invoice, and link to ";
                     default -> "PDF and link to ";
                 }
                 + addresses;

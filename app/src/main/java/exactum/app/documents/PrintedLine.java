@@ -23,10 +23,18 @@ public record PrintedLine(String description, String detail, String quantity, St
 
     /** Its time, and what is less or more: {@code 10 Feb 2026 – 28 Feb 2026 · 19 of 28 days −16.07}. */
     private static String detail(Line line, Habit in) {
-        Money base = line.price().times(line.quantity());
         return Stream.concat(
                         line.period() == null ? Stream.empty() : Stream.of(in.period(line.period())),
-                        line.adjustments().stream().map(a -> a.name() + " " + in.amount(a.on(base))))
+                        Stream.of(adjustments(line, in)))
+                .filter(text -> !text.isEmpty())
+                .collect(Collectors.joining(" · "));
+    }
+
+    /** What is less or more on it; empty for nothing. */
+    static String adjustments(Line line, Habit in) {
+        Money base = line.price().times(line.quantity());
+        return line.adjustments().stream()
+                .map(a -> a.name() + " " + in.amount(a.on(base)))
                 .collect(Collectors.joining(" · "));
     }
 

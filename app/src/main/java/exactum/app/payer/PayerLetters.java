@@ -59,8 +59,7 @@ class PayerLetters implements LetterWriter {
     public Letter write(Message message) {
         BusinessId id = message.business();
         Business business = businesses.get(id);
-        var habit =
-                new Habit(rules.of(id, message.customer()).language().value().locale());
+        var habit = rules.of(id, message.customer()).habit();
         String dear = words.say(
                 habit, "letter.dear", customers.get(id, message.customer()).name());
         return switch (message.kind()) {

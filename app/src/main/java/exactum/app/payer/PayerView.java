@@ -12,6 +12,7 @@ import exactum.app.documents.Document;
 import exactum.app.documents.FindDocuments;
 import exactum.app.documents.IssuedFigures;
 import exactum.app.documents.PrintedLine;
+import exactum.app.documents.TransferSlip;
 import exactum.app.installation.BusinessClock;
 import exactum.app.links.PaymentLink;
 import exactum.app.mandates.FindMandates;

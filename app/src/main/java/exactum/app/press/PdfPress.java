@@ -8,6 +8,8 @@ import com.openhtmltopdf.extend.impl.FSDefaultCacheStore;
 import com.openhtmltopdf.outputdevice.helper.BaseRendererBuilder.FontStyle;
 import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
 import com.openhtmltopdf.util.XRLog;
+import java.awt.color.ColorSpace;
+import java.awt.color.ICC_Profile;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -24,10 +26,18 @@ import org.springframework.stereotype.Component;
 import org.thymeleaf.ITemplateEngine;
 import org.thymeleaf.context.Context;
 
-/** Prints a template as PDF, with the faces that its letters need; a template names them by its model’s {@code faces}. */
+/**
+ * Prints a template as PDF that lasts and can be read aloud: PDF/A-3a (ISO 19005-3) and PDF/UA-1 (ISO 14289-1), tagged, with the faces
+ * that its letters need; a template names them by its model’s {@code faces}, its language and a title.
+ */
 @Component
 public class PdfPress {
     private static final Set<String> OWN = Set.of("hanken-grotesk", "source-serif-4");
+    /** What a template writes before it is known which faces it needs. */
+    private static final String FACES_TO_COME = "'faces-to-come'";
+
+    private static final byte[] SRGB =
+            ICC_Profile.getInstance(ColorSpace.CS_sRGB).getData();
     /** What is read of a font file is the same for every paper. */
     private final FSCacheEx<String, FSCacheValue> fontMetrics = new FSDefaultCacheStore();
 
@@ -44,9 +54,9 @@ public class PdfPress {
     /** The bytes; no transaction should be open while they are made. */
     public byte[] print(String template, Locale locale, Map<String, Object> facts) {
         var model = new HashMap<>(facts);
-        model.put("faces", "");
-        List<Faces.Face> faces = Faces.needed(Faces.printable(html(template, locale, model)), OWN);
-        model.put("faces", familiesInCss(faces));
+        model.put("faces", FACES_TO_COME);
+        String html = Faces.printable(templates.process(template, new Context(locale, model)));
+        List<Faces.Face> faces = Faces.needed(html, OWN);
         var out = new ByteArrayOutputStream();
         var builder = new PdfRendererBuilder();
         for (Faces.Face face : faces)
@@ -58,7 +68,10 @@ public class PdfPress {
                     .useUnicodeBidiReorderer(new ICUBidiReorderer())
                     .defaultTextDirection(PdfRendererBuilder.TextDirection.LTR)
                     .useCacheStore(PdfRendererBuilder.CacheStore.PDF_FONT_METRICS, fontMetrics)
-                    .withHtmlContent(Faces.printable(html(template, locale, model)), null)
+                    .withHtmlContent(html.replace(FACES_TO_COME, familiesInCss(faces)), null)
+                    .usePdfAConformance(PdfRendererBuilder.PdfAConformance.PDFA_3_A)
+                    .usePdfUaAccessibility(true)
+                    .useColorProfile(SRGB)
                     .withProducer("Exactum")
                     .toStream(out)
                     .run();
@@ -80,10 +93,6 @@ public class PdfPress {
             throw new UncheckedIOException(e);
         }
         return out.toByteArray();
-    }
-
-    private String html(String template, Locale locale, Map<String, Object> model) {
-        return templates.process(template, new Context(locale, model));
     }
 
     /** Nothing but what stands in the paper itself: no address is opened, whatever a text says. */

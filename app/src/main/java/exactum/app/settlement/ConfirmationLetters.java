@@ -55,8 +55,7 @@ class ConfirmationLetters implements LetterWriter {
     public Letter write(BusinessId id, MeansId means) {
         Business business = businesses.get(id);
         FindPayments.Payment payment = payments.find(id, means).orElseThrow(NotHere::new);
-        var habit =
-                new Habit(rules.of(id, payment.customer()).language().value().locale());
+        var habit = rules.of(id, payment.customer()).habit();
         String body = """
                 %s
 

@@ -23,7 +23,8 @@ class LayoutStore {
         return db.selectFrom(LAYOUT)
                 .where(LAYOUT.BUSINESS_ID.eq(business))
                 .orderBy(LAYOUT.CHOSEN.desc(), LAYOUT.NAME)
-                .fetch(l -> new Layout(l.getId(), l.getName(), l.getByCard(), l.getByTransfer(), l.getChosen()));
+                .fetch(l -> new Layout(
+                        l.getId(), l.getName(), l.getByCard(), l.getByTransfer(), l.getChosen(), l.getEdition()));
     }
 
     /** Adds one; false if its name is taken. */

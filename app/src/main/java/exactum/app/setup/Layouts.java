@@ -56,7 +56,7 @@ public class Layouts {
     @Transactional
     public UUID add(BusinessId business, String name, boolean byCard, boolean byTransfer) {
         UUID id = Ids.next();
-        var layout = new Layout(id, name, byCard, byTransfer, false);
+        var layout = new Layout(id, name, byCard, byTransfer, false, 0);
         requireChannel(layout);
         if (!store.insert(business, layout)) throw duplicate(name);
         audit.record(business, "added a layout", name, Changes.of().and("channels", "", layout.channels()));
@@ -67,7 +67,7 @@ public class Layouts {
     public void change(BusinessId business, UUID id, String name, boolean byCard, boolean byTransfer) {
         businesses.oneAtATime(business);
         Layout before = get(business, id);
-        var after = new Layout(id, name, byCard, byTransfer, before.chosen());
+        var after = new Layout(id, name, byCard, byTransfer, before.chosen(), before.edition());
         requireChannel(after);
         if (store.isNameTaken(business, name, id)) throw duplicate(name);
         store.update(business, after);

@@ -55,7 +55,7 @@ public class SetUp {
         BusinessId id = businesses.add(business, login);
         FirstChart.ACCOUNTS.forEach(a -> store.insert(id, a));
         NumberSeries.FIRST.forEach(series -> numbers.keep(id, series));
-        layouts.insert(id, new Layout(Ids.next(), Layout.FIRST, true, true, true));
+        layouts.insert(id, new Layout(Ids.next(), Layout.FIRST, true, true, true, 0));
         audit.record(id, "added a business", business.identity().legalName());
         return id;
     }

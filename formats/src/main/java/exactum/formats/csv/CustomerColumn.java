@@ -40,6 +40,8 @@ public enum CustomerColumn {
     DELIVERY("delivery", "versand|versandart"),
     PAYS_BY("pays_by", "payment method|zahlungsart"),
     LAYOUT("layout", "template"),
+    FIGURES("figures", "number format|zahlenformat"),
+    DAYS("dates", "date format|datumsformat"),
     CONTACTS("contacts", "ansprechpartner");
 
     private static final Pattern SIGNS = Pattern.compile("[^\\p{L}\\p{N}]+");
@@ -73,7 +75,7 @@ public enum CustomerColumn {
 
     /** The columns that say how somebody is billed. */
     public static Set<CustomerColumn> billing() {
-        return EnumSet.of(LANGUAGE, TERMS, TAX, TAX_REASON, DELIVERY, PAYS_BY, LAYOUT);
+        return EnumSet.of(LANGUAGE, TERMS, TAX, TAX_REASON, DELIVERY, PAYS_BY, LAYOUT, FIGURES, DAYS);
     }
 
     /** Whether a file of ours has it; the town is a part of the address. */

@@ -127,7 +127,8 @@ public final class CiiWriter {
         EInvoice.Payment payment = invoice.payment();
         if (payment.debit() != null)
             xml.text("ram:CreditorReferenceID", payment.debit().creditor());
-        xml.optional("ram:PaymentReference", payment.reference());
+        boolean byBank = payment.account() != null || payment.debit() != null;
+        if (byBank) xml.optional("ram:PaymentReference", payment.reference());
         xml.text("ram:InvoiceCurrencyCode", invoice.currency().getCurrencyCode());
         if (payment.account() != null) transfer(payment);
         if (payment.debit() != null)

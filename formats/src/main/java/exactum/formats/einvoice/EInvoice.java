@@ -48,7 +48,7 @@ public record EInvoice(
      * @param terms in words; empty for none
      * @param account the number that a transfer is asked to, or null
      * @param iban whether that is an IBAN
-     * @param reference what the payment is to name (BT-83); empty for none
+     * @param reference what a transfer or a debit is to name (BT-83); empty for none
      * @param debit the mandate that it is collected by, or null
      */
     public record Payment(String terms, String account, boolean iban, String reference, Debit debit) {}

@@ -1,7 +1,5 @@
-package exactum.app.payer;
+package exactum.app.documents;
 
-import exactum.app.documents.Document;
-import exactum.app.documents.QrCode;
 import exactum.app.setup.BankAccount;
 import exactum.app.setup.FindSetup;
 import exactum.core.bank.AccountNumber;
@@ -20,10 +18,11 @@ import java.util.Optional;
  * @param reference as it is printed
  * @param qr the code for a bank's app, as the address of a picture; null where there is none for the currency
  */
-record TransferSlip(String to, String label, String number, String bic, String reference, Money amount, String qr) {
+public record TransferSlip(
+        String to, String label, String number, String bic, String reference, Money amount, String qr) {
 
     /** For an amount of a document; with a structured reference where it is for that document alone. */
-    static Optional<TransferSlip> of(
+    public static Optional<TransferSlip> of(
             BusinessId business, Document document, List<String> numbers, Money amount, FindSetup setup) {
         BankAccountId account = document.manner().transferTo();
         if (account == null) return Optional.empty();
