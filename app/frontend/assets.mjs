@@ -9,7 +9,7 @@ for (const folder of ["static/js", "static/fonts", "pdf-fonts"]) await mkdir(`${
 
 await copyFile(`${modules}/htmx.org/dist/htmx.min.js`, `${out}/static/js/htmx.min.js`);
 await copyFile(`${modules}/idiomorph/dist/idiomorph.min.js`, `${out}/static/js/idiomorph.min.js`);
-for (const script of ["app.js", "answers.js", "paper.js", "parts.js", "sign.js"]) await copyFile(script, `${out}/static/js/${script}`);
+for (const script of ["app.js", "answers.js", "paper.js", "parts.js", "sign.js", "look.js"]) await copyFile(script, `${out}/static/js/${script}`);
 for (const family of ["hanken-grotesk", "source-serif-4"]) {
   for (const part of ["latin", "latin-ext"]) {
     const file = `${family}-${part}-wght-normal.woff2`;

@@ -45,6 +45,27 @@ public record Document(
         return kind == DocumentKind.CASH_SALE && particulars.sale().onFile();
     }
 
+    /** The same, to be paid otherwise. */
+    Document with(Manner other) {
+        return new Document(
+                id,
+                kind,
+                state,
+                number,
+                customer,
+                date,
+                period,
+                parties,
+                other,
+                amounts,
+                texts,
+                rule,
+                origin,
+                particulars,
+                lines,
+                taxes);
+    }
+
     /** Who says it to whom, as they were. */
     public record Parties(Party seller, Party buyer) {}
 

@@ -193,13 +193,21 @@ class DocumentPages {
                 .body(pdfs.of(business, document(business, number)));
     }
 
-    /** The invoice for programs to read: UBL 2.1 by EN 16931. */
+    /** The document for programs to read, by EN 16931: as UBL 2.1, as CII, or within its PDF. */
     @GetMapping("/invoices/{number}/e-invoice")
-    ResponseEntity<byte[]> eInvoice(BusinessId business, @PathVariable String number) {
+    ResponseEntity<byte[]> eInvoice(
+            BusinessId business, @PathVariable String number, @RequestParam(defaultValue = "ubl") String as) {
+        Document document = document(business, number);
+        boolean hybrid = as.equals("hybrid");
+        byte[] file = hybrid
+                ? pdfs.hybrid(business, document)
+                : as.equals("cii") ? eInvoices.crossIndustry(business, document) : eInvoices.of(business, document);
         return ResponseEntity.ok()
-                .contentType(MediaType.APPLICATION_XML)
-                .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"" + number + ".xml\"")
-                .body(eInvoices.of(business, document(business, number)));
+                .contentType(hybrid ? MediaType.APPLICATION_PDF : MediaType.APPLICATION_XML)
+                .header(
+                        HttpHeaders.CONTENT_DISPOSITION,
+                        "attachment; filename=\"%s.%s\"".formatted(number, hybrid ? "pdf" : "xml"))
+                .body(file);
     }
 
     /** Makes or finds the invoice's open link and shows its address, to be copied or printed. */

@@ -131,6 +131,7 @@ class DraftPaper {
         model.addAttribute("customer", customer);
         model.addAttribute("business", business);
         model.addAttribute("currencies", setup.currencies(id));
+        model.addAttribute("layouts", setup.layouts(id));
         model.addAttribute("termsList", terms);
         model.addAttribute("chosenTerms", chosen);
         model.addAttribute("termsFrom", settings.termsFrom(id, form, terms, chosen));

@@ -64,6 +64,15 @@ public class EInvoices {
                     "einvoice." + problem.rule(),
                     "%s is no e-invoice that its receiver would take. %s Nothing was sent."
                             .formatted(d.title(), problem.sentence()));
+        return written(invoice, writer);
+    }
+
+    /** The bytes of the file as UBL, whether its receiver would take it or not; to compare with. */
+    byte[] unchecked(BusinessId business, Document d) {
+        return written(invoice(business, issued(business, d)), UblWriter::write);
+    }
+
+    private static byte[] written(EInvoice invoice, BiConsumer<EInvoice, OutputStream> writer) {
         var out = new ByteArrayOutputStream();
         writer.accept(invoice, out);
         return out.toByteArray();

@@ -91,6 +91,7 @@ public class FormDrafts {
         labels.put("expires", "Open until");
         labels.put("asks", "Asked at acceptance");
         labels.put("paidBy", "Paid by");
+        labels.put("layout", "Looks like");
         labels.put("byAmount", "Amount");
         labels.put("then", "Then");
         return labels;

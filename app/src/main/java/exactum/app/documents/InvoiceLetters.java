@@ -3,6 +3,9 @@ package exactum.app.documents;
 import exactum.app.attachments.Attachments;
 import exactum.app.attachments.GoesWith;
 import exactum.app.customers.Delivery;
+import exactum.app.layouts.Look;
+import exactum.app.layouts.Looks;
+import exactum.app.layouts.Places;
 import exactum.app.messages.Letter;
 import exactum.app.messages.LetterWriter;
 import exactum.app.messages.Message;
@@ -17,6 +20,7 @@ import exactum.core.ids.BankAccountId;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.DocumentId;
 import exactum.core.money.Money;
+import exactum.core.text.Placeholders;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
@@ -37,6 +41,8 @@ class InvoiceLetters implements LetterWriter {
     private final DocumentPdfs pdfs;
     private final EInvoices eInvoices;
     private final FindSetup setup;
+    private final Looks looks;
+    private final Channels channels;
     private final Wordings words;
 
     InvoiceLetters(
@@ -48,6 +54,8 @@ class InvoiceLetters implements LetterWriter {
             DocumentPdfs pdfs,
             EInvoices eInvoices,
             FindSetup setup,
+            Looks looks,
+            Channels channels,
             Wordings words) {
         this.documents = documents;
         this.claims = claims;
@@ -57,6 +65,8 @@ class InvoiceLetters implements LetterWriter {
         this.pdfs = pdfs;
         this.eInvoices = eInvoices;
         this.setup = setup;
+        this.looks = looks;
+        this.channels = channels;
         this.words = words;
     }
 
@@ -108,17 +118,27 @@ class InvoiceLetters implements LetterWriter {
 
     private Letter letter(BusinessId business, Looked looked, List<FindClaims.Open> open, boolean again) {
         Document document = looked.document();
-        var writing = new Writing(business, looked, open);
+        var writing = new Writing(business, looked.as(channels.now(business, document)), open);
         String sender = document.seller().senderName();
         String what = document.kind().words().replace(' ', '-');
         boolean remind = again && !open.isEmpty();
+        Look.Texts own = again ? Look.Texts.OURS : own(business, document.manner());
+        String subject = again
+                ? writing.say("letter.reminder.subject", document.number())
+                : writing.say("letter." + what + ".subject", document.number(), sender);
         return new Letter(
                 new Letter.Sender(sender, document.seller().mailFrom()),
-                again
-                        ? writing.say("letter.reminder.subject", document.number())
-                        : writing.say("letter." + what + ".subject", document.number(), sender),
-                remind ? writing.reminder() : writing.body(),
+                own.subjectLine().isEmpty() ? subject : writing.filled(own.subjectLine()),
+                remind ? writing.reminder() : own.message().isEmpty() ? writing.body() : writing.own(own.message()),
                 attached(business, looked));
+    }
+
+    /** The texts of the layout that it was issued with. */
+    private Look.Texts own(BusinessId business, Manner manner) {
+        return manner.style() == null
+                ? Look.Texts.OURS
+                : looks.of(business, manner.style().layout(), manner.style().edition())
+                        .texts(manner.language().code());
     }
 
     private List<Letter.Attachment> attached(BusinessId business, Looked looked) {
@@ -172,6 +192,21 @@ class InvoiceLetters implements LetterWriter {
 
         String say(String code, String... with) {
             return words.say(habit, code, with);
+        }
+
+        String filled(String text) {
+            return new Placeholders(text).filled(Fillings.of(looked, open, habit));
+        }
+
+        /** Words of our own; how to pay or to accept follows, unless they lead there themselves. */
+        String own(String text) {
+            boolean leads = new Placeholders(text).names().contains(Places.LINK);
+            String then = switch (d.kind()) {
+                case INVOICE -> open.isEmpty() ? "" : howToPay();
+                case QUOTE -> say("letter.quote.accept") + "\n" + looked.address();
+                case CREDIT_NOTE, CASH_SALE -> "";
+            };
+            return leads || then.isEmpty() ? filled(text) + "\n" : filled(text) + "\n\n" + then + "\n";
         }
 
         String body() {

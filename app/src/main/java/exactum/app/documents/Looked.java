@@ -19,6 +19,11 @@ import java.util.stream.IntStream;
  */
 public record Looked(Document document, List<FindClaims.Part> parts, String address, String credited) {
 
+    /** The same of another state of its document. */
+    Looked as(Document other) {
+        return new Looked(other, parts, address, credited);
+    }
+
     Looked withoutAddress() {
         return new Looked(document, parts, "", credited);
     }

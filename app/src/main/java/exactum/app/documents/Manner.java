@@ -3,6 +3,7 @@ package exactum.app.documents;
 import com.fasterxml.jackson.annotation.JsonInclude;
 import exactum.app.customers.Delivery;
 import exactum.app.customers.Language;
+import exactum.app.customers.PaysBy;
 import exactum.app.web.Days;
 import exactum.app.web.Figures;
 import exactum.app.web.Habit;
@@ -18,6 +19,7 @@ import java.util.UUID;
  * @param bankAccount the account that it asks a transfer to, or null; neither of both where we collect it
  * @param debited the mandate under which we collect it, or null where there is none
  * @param style what its paper looks like; null for what was issued before there were looks
+ * @param own how it is to be paid, where that was said of this document alone; else null
  */
 public record Manner(
         Language language,
@@ -27,9 +29,10 @@ public record Manner(
         boolean byCard,
         UUID bankAccount,
         Debited debited,
-        @JsonInclude(JsonInclude.Include.NON_NULL) Style style) {
+        @JsonInclude(JsonInclude.Include.NON_NULL) Style style,
+        @JsonInclude(JsonInclude.Include.NON_NULL) PaysBy own) {
 
-    /** One that no mandate covers. */
+    /** One that no mandate covers, paid as its customer pays. */
     public Manner(
             Language language,
             Delivery delivery,
@@ -38,7 +41,7 @@ public record Manner(
             boolean byCard,
             UUID bankAccount,
             Style style) {
-        this(language, delivery, serviceAddress, taxNote, byCard, bankAccount, null, style);
+        this(language, delivery, serviceAddress, taxNote, byCard, bankAccount, null, style, null);
     }
 
     /**
@@ -79,7 +82,12 @@ public record Manner(
 
     /** The same, paid in another way. */
     Manner paid(boolean card, UUID account) {
-        return new Manner(language, delivery, serviceAddress, taxNote, card, account, style);
+        return new Manner(language, delivery, serviceAddress, taxNote, card, account, null, style, own);
+    }
+
+    /** The same, where the way to pay was said of this document alone. */
+    Manner said(PaysBy alone) {
+        return new Manner(language, delivery, serviceAddress, taxNote, byCard, bankAccount, debited, style, alone);
     }
 
     /** Whether it is printed and posted. */

@@ -319,17 +319,18 @@ public class PrepareDocuments {
                     ? how.paysBy().value()
                     : content.sending().paysBy();
             Manner collected = new Manner(
-                    how.language().value(),
-                    delivery(how, content.sending()),
-                    customer.serviceAddress(),
-                    otherwise ? taxNote(how) : "",
-                    false,
-                    null,
-                    new Manner.Style(
-                            layout.id(),
-                            layout.edition(),
-                            how.figures().value(),
-                            how.days().value()));
+                            how.language().value(),
+                            delivery(how, content.sending()),
+                            customer.serviceAddress(),
+                            otherwise ? taxNote(how) : "",
+                            false,
+                            null,
+                            new Manner.Style(
+                                    layout.id(),
+                                    layout.edition(),
+                                    how.figures().value(),
+                                    how.days().value()))
+                    .said(content.sending().paysBy());
             if (draft.isOnFile()) return collected;
             return pays == PaysBy.COLLECTED
                     ? debited(collected, customer, content.currency())
@@ -352,7 +353,8 @@ public class PrepareDocuments {
                                     m.reference().value(),
                                     m.payer().ending(),
                                     c.identifier().value()),
-                            collected.style())))
+                            collected.style(),
+                            collected.own())))
                     .orElse(collected);
         }
 

@@ -43,7 +43,8 @@ public enum Block {
         return needed;
     }
 
-    static Optional<Block> of(String code) {
+    /** The one with the stored name. */
+    public static Optional<Block> of(String code) {
         return Arrays.stream(values()).filter(b -> b.code.equals(code)).findFirst();
     }
 

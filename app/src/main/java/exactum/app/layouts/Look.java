@@ -51,7 +51,13 @@ public record Look(Brand brand, List<Block> blocks, Map<String, Texts> texts, bo
         return blocks.contains(block);
     }
 
-    Look with(Brand other) {
-        return new Look(other, blocks, texts, linkCode, transferCode);
+    /** The same with another logo; null for that of the business. */
+    public Look withLogo(String digest) {
+        return new Look(
+                new Brand(brand.colour(), brand.accent(), brand.typeface(), digest),
+                blocks,
+                texts,
+                linkCode,
+                transferCode);
     }
 }

@@ -8,6 +8,7 @@ import exactum.app.cards.Offer;
 import exactum.app.cards.Offers;
 import exactum.app.cards.Wish;
 import exactum.app.debits.FindDebits;
+import exactum.app.documents.Channels;
 import exactum.app.documents.Document;
 import exactum.app.documents.FindDocuments;
 import exactum.app.documents.IssuedFigures;
@@ -44,6 +45,7 @@ import org.springframework.ui.Model;
 @Component
 class PayerView {
     private final FindDocuments documents;
+    private final Channels channels;
     private final FindClaims claims;
     private final PaidAhead ahead;
     private final FindPayments payments;
@@ -60,6 +62,7 @@ class PayerView {
 
     PayerView(
             FindDocuments documents,
+            Channels channels,
             FindClaims claims,
             PaidAhead ahead,
             FindPayments payments,
@@ -74,6 +77,7 @@ class PayerView {
             Wordings words,
             BusinessClock clock) {
         this.documents = documents;
+        this.channels = channels;
         this.claims = claims;
         this.ahead = ahead;
         this.payments = payments;
@@ -106,7 +110,7 @@ class PayerView {
     }
 
     Document document(PaymentLink link) {
-        return documents.get(link.business(), link.document());
+        return channels.now(link.business(), documents.get(link.business(), link.document()));
     }
 
     /** What is open of the link's document now. */

@@ -52,10 +52,20 @@ public class Branding {
     /** Takes a picture as the logo of what is issued from now on. */
     @Transactional
     public void setLogo(BusinessId business, byte[] file) {
+        setLogo(business, keepPicture(business, file), "set a logo");
+    }
+
+    /**
+     * Keeps a picture that papers can print, and answers its digest.
+     *
+     * @throws exactum.core.problem.Refusal if it is none, or one that is too large
+     */
+    @Transactional
+    public String keepPicture(BusinessId business, byte[] file) {
         byte[] png = LogoImage.of(file);
         String digest = digest(png);
         store.keepLogo(business, digest, png);
-        setLogo(business, digest, "set a logo");
+        return digest;
     }
 
     @Transactional
