@@ -166,7 +166,7 @@ class CustomerFilesTest {
                 .contains("terms “99 days” is not there")
                 .contains("language “tlh” is none of en, de")
                 .contains("what is exempt needs the reason")
-                .contains("delivery “pigeon” is none of PDF, link, e-invoice, paper")
+                .contains("delivery “pigeon” is none of PDF, link, e-invoice, cross industry, hybrid, paper")
                 .contains("layout “None” is not there")
                 .contains("contact “Ada ada@x” is not like")
                 .contains("contact “a@x.example” stands there twice");

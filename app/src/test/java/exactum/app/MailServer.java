@@ -2,6 +2,7 @@ package exactum.app;
 
 import exactum.app.messages.SendMessages;
 import jakarta.mail.MessagingException;
+import jakarta.mail.Multipart;
 import jakarta.mail.Session;
 import jakarta.mail.internet.MimeMessage;
 import java.io.ByteArrayInputStream;
@@ -56,6 +57,14 @@ final class MailServer implements AutoCloseable {
             }
         }
         return all.toString(StandardCharsets.UTF_8);
+    }
+
+    /** The text of a message, without its files. */
+    static String text(MimeMessage message) throws IOException, MessagingException {
+        Object content = message.getContent();
+        while (content instanceof Multipart parts)
+            content = parts.getBodyPart(0).getContent();
+        return content.toString();
     }
 
     /** What waits to be tried again may be tried now. */

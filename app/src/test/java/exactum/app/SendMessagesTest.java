@@ -104,6 +104,9 @@ class SendMessagesTest {
                 new CustomerDraft(
                         customer.code(), customer.name(), "person", "now@lakeside.example", "Quay 1", "IE", "EUR", ""));
         try (var ada = new Visitor(world, "ada")) {
+            assertThat(ada.get("/messages/held").body())
+                    .contains(customer.name())
+                    .contains("1 held message");
             String rehearsal = "/messages/held/" + customer.id();
             assertThat(ada.get(rehearsal).body()).contains(invoice.number()).contains("now@lakeside.example");
             for (int twice = 0; twice < 2; twice++) ada.post(rehearsal + "/send", "");

@@ -265,11 +265,11 @@ class SetUpTest {
                 .satisfies(s -> assertThat(s.logo()).hasSize(64))
                 .satisfies(s -> assertThat(s.numbers()).hasSize(1));
         assertThat(businesses.get(world.moorings).brand().logo()).hasSize(64);
-        assertThat(printed(world, after)).contains("Company no. 481516").contains("pictures: 2");
-        assertThat(printed(world, before)).doesNotContain("481516").contains("pictures: 1");
+        assertThat(printed(world, after)).contains("Company no. 481516").contains("pictures: 3");
+        assertThat(printed(world, before)).doesNotContain("481516").contains("pictures: 2");
     }
 
-    /** The text of the paper, and how many pictures stand on its first page: the code to pay, and the logo. */
+    /** The text of the paper, and how many pictures stand on its first page: the codes to pay, and the logo. */
     private static String printed(World world, exactum.app.documents.Document document) throws IOException {
         byte[] pdf = world.bean(exactum.app.documents.DocumentPdfs.class).of(world.moorings, document);
         try (var paper = org.apache.pdfbox.Loader.loadPDF(pdf)) {

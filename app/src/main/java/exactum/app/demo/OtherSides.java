@@ -8,11 +8,15 @@ import exactum.app.customers.HowBilled;
 import exactum.app.customers.Language;
 import exactum.app.customers.SaveCustomer;
 import exactum.app.customers.Whose;
+import exactum.app.layouts.Block;
+import exactum.app.layouts.Look;
+import exactum.app.layouts.Looks;
 import exactum.app.setup.Layouts;
 import exactum.core.document.TaxTreatment;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import java.util.List;
+import java.util.Map;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
 
@@ -25,12 +29,45 @@ class OtherSides {
     /** Somebody who wants paper. */
     static final String ON_PAPER = "Hollis Grange";
 
+    /** Clubs get a paper of their own, with the way to pay above the lines for their treasurers. */
+    private static final Look CLUBS = new Look(
+            new Look.Brand("#17656a", "#8a4b12", "plain", null),
+            List.of(
+                    Block.LETTERHEAD,
+                    Block.ADDRESSEE,
+                    Block.TITLE,
+                    Block.OPENING,
+                    Block.PAY,
+                    Block.LINES,
+                    Block.TAX_NOTE,
+                    Block.PARTS,
+                    Block.MEMO,
+                    Block.CLOSING,
+                    Block.FOOTER),
+            Map.of(
+                    "en",
+                    new Look.Texts(
+                            "For your treasurer: please pay {amount} by {due date}.",
+                            "Berths of members who leave the club can be handed on; tell us by the first of a month.",
+                            "{number} for the treasurer of {customer}",
+                            "here is what your club owes {business}: {open amount}, due on {due date}."),
+                    "de",
+                    new Look.Texts(
+                            "Für Ihre Kasse: bitte zahlen Sie {amount} bis {due date}.",
+                            "Liegeplätze ausgetretener Mitglieder können weitergegeben werden; bitte melden Sie das zum Monatsersten.",
+                            "{number} für die Kasse von {customer}",
+                            "Ihr Verein schuldet {business} {open amount}, fällig am {due date}.")),
+            true,
+            true);
+
     private final SaveCustomer customers;
     private final Contacts contacts;
     private final BillingRules rules;
     private final Layouts layouts;
+    private final Looks looks;
 
-    OtherSides(SaveCustomer customers, Contacts contacts, BillingRules rules, Layouts layouts) {
+    OtherSides(SaveCustomer customers, Contacts contacts, BillingRules rules, Layouts layouts, Looks looks) {
+        this.looks = looks;
         this.customers = customers;
         this.contacts = contacts;
         this.rules = rules;
@@ -38,7 +75,8 @@ class OtherSides {
     }
 
     void arrive(BusinessId business, Harbour harbour, UUID clubs) {
-        UUID transfers = layouts.add(business, "Transfer only", false, true);
+        UUID transfers = layouts.add(business, "Clubs", false, true);
+        looks.change(business, transfers, 0, CLUBS);
         rules.say(business, Whose.of(clubs), new HowBilled.Said(null, null, null, Delivery.LINK, null, transfers, 0));
         String currency = harbour.currency();
         String country = harbour.business().identity().country();

@@ -46,7 +46,11 @@ public class DocumentPdfs {
 
     /** The bytes; the same each time. No transaction is open while they are made. */
     public byte[] of(BusinessId business, Document document) {
-        return kept(business, document, PdfStore.Form.PLAIN, () -> render(business, lookAt.issued(business, document)));
+        return kept(
+                business,
+                document,
+                PdfStore.Form.PLAIN,
+                () -> render(business, lookAt.issued(business, document.id())));
     }
 
     /**
@@ -124,6 +128,7 @@ public class DocumentPdfs {
         model.put("included", d.amounts().mode() == PriceMode.TAX_INCLUDED);
         model.put("toPay", toPay);
         model.put("newLine", "\n");
+        model.put("nbsp", "\u00a0");
         return model;
     }
 

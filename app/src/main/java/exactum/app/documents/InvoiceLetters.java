@@ -141,6 +141,11 @@ class InvoiceLetters implements LetterWriter {
                         .texts(manner.language().code());
     }
 
+    /** The files of an issued document, as its own message brings them. */
+    List<Letter.Attachment> attached(BusinessId business, Document issued) {
+        return attached(business, lookAt.issued(business, issued));
+    }
+
     private List<Letter.Attachment> attached(BusinessId business, Looked looked) {
         Document document = looked.document();
         boolean draft = document.state() == DocumentState.DRAFT;

@@ -2,10 +2,9 @@ package exactum.app.documents;
 
 import static exactumdb.Tables.DOCUMENT_PDF;
 
+import exactum.app.database.Digest;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.DocumentId;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.util.Locale;
 import java.util.Optional;
 import org.jooq.DSLContext;
@@ -46,17 +45,9 @@ class PdfStore {
                 .set(DOCUMENT_PDF.BUSINESS_ID, business)
                 .set(DOCUMENT_PDF.DOCUMENT_ID, document)
                 .set(DOCUMENT_PDF.FORM, form.stored())
-                .set(DOCUMENT_PDF.SHA256, sha256(made))
+                .set(DOCUMENT_PDF.SHA256, Digest.sha256(made))
                 .set(DOCUMENT_PDF.CONTENT, made)
                 .onConflictDoNothing()
                 .execute();
-    }
-
-    private static byte[] sha256(byte[] content) {
-        try {
-            return MessageDigest.getInstance("SHA-256").digest(content);
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException(e);
-        }
     }
 }

@@ -30,7 +30,7 @@ class MandateImportPages {
     }
 
     @GetMapping("/mandates/import")
-    String choose() {
+    String choose(BusinessId business) {
         return "mandates/choose-file";
     }
 

@@ -40,6 +40,21 @@ public interface FindMessages {
 
     List<Listed> heldOf(BusinessId business, CustomerId customer);
 
+    /** How many went out, or are about to, and did not arrive at an address, as decisions whose keys begin so. */
+    int countLost(BusinessId business, Wanted wanted, String prefix);
+
+    /** Those, the newest first. */
+    List<Listed> lost(BusinessId business, Wanted wanted, String prefix);
+
+    /** A file that went with a message; its size in bytes. */
+    record SentFile(int no, String name, String type, int bytes) {}
+
+    /** The files that went with it. */
+    List<SentFile> files(BusinessId business, MessageId id);
+
+    /** The bytes of one of them, as they went. */
+    Optional<byte[]> file(BusinessId business, MessageId id, int no);
+
     /** Whether a message waits whose day has come, in any business. */
     boolean isAnyWaiting();
 

@@ -40,6 +40,32 @@ class MessageDecisionStore {
                 .get(0, Integer.class);
     }
 
+    /** Somebody who has an address by now, and how many messages are held for them. */
+    record Reachable(CustomerId customer, String name, String email, long messages) {}
+
+    private static final String REACHABLE =
+            " from message m join customer c on c.business_id = m.business_id and c.id = m.customer_id where m.business_id = {0} and m.state = 'held' and coalesce(c.invoice_to[1], c.email) is not null";
+
+    /** Those with most of them, so many. */
+    List<Reachable> waitingForRelease(BusinessId business, int most) {
+        return db.fetch(
+                        "select c.id, c.name, coalesce(c.invoice_to[1], c.email), count(*)" + REACHABLE
+                                + " group by c.id, c.name, c.invoice_to, c.email order by 4 desc, 2 limit {1}",
+                        DSL.inline(business.value()),
+                        DSL.inline(most))
+                .map(r -> new Reachable(
+                        new CustomerId(r.get(0, UUID.class)),
+                        r.get(1, String.class),
+                        r.get(2, String.class),
+                        r.get(3, Long.class)));
+    }
+
+    /** How many messages could be freed now. */
+    int countReachable(BusinessId business) {
+        return db.fetchSingle("select count(*)::int" + REACHABLE, DSL.inline(business.value()))
+                .get(0, Integer.class);
+    }
+
     List<Money> heldSums(BusinessId business, Wanted wanted) {
         return db.fetch("""
                         select d.currency, sum(d.gross_minor) as minor from message m join message_about a on a.business_id = m.business_id and a.message_id = m.id

@@ -18,6 +18,7 @@ import org.springframework.context.annotation.Configuration;
 class MessageDecisions {
     static final String HELD = "held-messages/";
     static final String FAILED = "failed-message/";
+    static final String LOST = "lost-message/";
     static final String POST = "to-post/";
 
     @Bean
@@ -55,6 +56,35 @@ class MessageDecisions {
     @Bean
     DecisionSource failedMessages(MessageDecisionStore store, FindMessages messages) {
         return new OfMessages(FAILED, MessageState.FAILED, store, messages, MessageDecisions::failed);
+    }
+
+    @Bean
+    DecisionSource lostMessages(FindMessages messages) {
+        return new DecisionSource() {
+            @Override
+            public Station station() {
+                return Station.BILL;
+            }
+
+            @Override
+            public String prefix() {
+                return LOST;
+            }
+
+            @Override
+            public int count(BusinessId business, Wanted wanted) {
+                return messages.countLost(business, wanted, LOST);
+            }
+
+            @Override
+            public Found find(BusinessId business, Wanted wanted) {
+                List<Decision> found = messages.lost(business, wanted, LOST).stream()
+                        .map(MessageDecisions::lost)
+                        .toList();
+                return new Found(
+                        found, count(business, wanted), Found.all(found).sums(), "/messages?state=lost");
+            }
+        };
     }
 
     @Bean
@@ -122,6 +152,22 @@ class MessageDecisions {
                 h.hasAddress()
                         ? Decision.Step.open("Rehearse sending", "/messages/held/" + customer)
                         : Decision.Step.open("Add address", "/customers/" + customer + "#email"));
+    }
+
+    private static Decision lost(FindMessages.Listed m) {
+        Recipient lost = m.message().lost().getFirst();
+        String about = m.numbers().isEmpty() ? m.message().kind().words() : m.numbers();
+        String page = "/messages/" + m.message().id();
+        return Decision.of(
+                LOST + m.message().id(),
+                Station.BILL,
+                "back",
+                "%s did not arrive at %s: %s %s".formatted(about, lost.address(), lost.code(), lost.words()),
+                m.customer(),
+                m.message().sendOn(),
+                m.amount(),
+                page,
+                Decision.Step.open("Mend the address", page));
     }
 
     private static Decision failed(FindMessages.Listed m) {

@@ -5,6 +5,7 @@ import java.util.Arrays;
 /** What a message is. */
 public enum MessageKind {
     INVOICE("invoice"),
+    OPEN_INVOICES("open invoices"),
     QUOTE("quote"),
     CREDIT_NOTE("credit note"),
     TEST_COPY("test copy"),

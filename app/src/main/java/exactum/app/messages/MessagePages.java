@@ -4,13 +4,21 @@ import exactum.app.business.Needs;
 import exactum.app.business.Power;
 import exactum.app.customers.FindCustomers;
 import exactum.app.database.Slice;
+import exactum.app.installation.BusinessClock;
 import exactum.app.web.NotHere;
 import exactum.app.web.Pager;
+import exactum.app.web.TypedForm;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.MessageId;
+import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -18,14 +26,27 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 
-/** Messages: what was sent, what waits, what is held, and freeing what is held. */
+/** Messages: what was sent and as it was sent, what waits, what did not arrive, what is held, and freeing what is held. */
 @Controller
 class MessagePages {
     private final FindMessages messages;
     private final Outbox outbox;
+    private static final int SHOWN = 200;
     private final FindCustomers customers;
+    private final MessageDecisionStore store;
+    private final Letters letters;
+    private final BusinessClock clock;
 
-    MessagePages(FindMessages messages, Outbox outbox, FindCustomers customers) {
+    MessagePages(
+            FindMessages messages,
+            Outbox outbox,
+            FindCustomers customers,
+            MessageDecisionStore store,
+            Letters letters,
+            BusinessClock clock) {
+        this.store = store;
+        this.letters = letters;
+        this.clock = clock;
         this.messages = messages;
         this.outbox = outbox;
         this.customers = customers;
@@ -52,14 +73,57 @@ class MessagePages {
     @GetMapping("/messages/{id}")
     String one(BusinessId business, @PathVariable MessageId id, Model model) {
         model.addAttribute("listed", messages.find(business, id).orElseThrow(NotHere::new));
+        model.addAttribute("files", messages.files(business, id));
         return "messages/one";
+    }
+
+    /** A file as it went with the message. */
+    @GetMapping("/messages/{id}/files/{no}")
+    ResponseEntity<byte[]> file(BusinessId business, @PathVariable MessageId id, @PathVariable int no) {
+        FindMessages.SentFile file = messages.files(business, id).stream()
+                .filter(f -> f.no() == no)
+                .findFirst()
+                .orElseThrow(NotHere::new);
+        return ResponseEntity.ok()
+                .contentType(MediaType.parseMediaType(file.type()))
+                .header(
+                        HttpHeaders.CONTENT_DISPOSITION,
+                        ContentDisposition.attachment()
+                                .filename(file.name(), StandardCharsets.UTF_8)
+                                .build()
+                                .toString())
+                .header("X-Content-Type-Options", "nosniff")
+                .body(messages.file(business, id, no).orElseThrow(NotHere::new));
+    }
+
+    /** Those who have an address by now, and what is held for them. */
+    @GetMapping("/messages/held")
+    String allHeld(BusinessId business, Model model) {
+        model.addAttribute("waiting", store.waitingForRelease(business, SHOWN));
+        model.addAttribute("count", store.countReachable(business));
+        return "messages/all-held";
+    }
+
+    /** Frees what is held for all of them. */
+    @PostMapping("/messages/held/send")
+    @Needs(Power.MESSAGES)
+    String releaseAll(BusinessId business) {
+        int some = 1;
+        while (some > 0) some = outbox.releaseSome(business);
+        return "redirect:/messages/held";
     }
 
     /** The rehearsal of freeing a customer's held messages. */
     @GetMapping("/messages/held/{customer}")
     String held(BusinessId business, @PathVariable CustomerId customer, Model model) {
+        List<FindMessages.Listed> held = messages.heldOf(business, customer);
+        Held parted = Held.of(
+                held.reversed().stream().map(FindMessages.Listed::message).toList());
         model.addAttribute("customer", customers.find(business, customer).orElseThrow(NotHere::new));
-        model.addAttribute("messages", messages.heldOf(business, customer));
+        model.addAttribute("messages", held);
+        model.addAttribute("go", parted.messages());
+        model.addAttribute(
+                "letter", parted.joined().isEmpty() ? null : letters.write(parted.rehearsed(clock.today(business))));
         return "messages/held";
     }
 
@@ -68,6 +132,25 @@ class MessagePages {
     String release(BusinessId business, @PathVariable CustomerId customer) {
         outbox.release(business, customer);
         return "redirect:/messages/held/" + customer;
+    }
+
+    /** Sends it to another address than one where it did not arrive. */
+    @PostMapping("/messages/{id}/send-to")
+    @Needs(Power.MESSAGES)
+    String sendTo(BusinessId business, @PathVariable MessageId id, @RequestParam Map<String, String> fields) {
+        messages.find(business, id).orElseThrow(NotHere::new);
+        String address = TypedForm.read(fields, f -> f.email("address", "address"));
+        outbox.sendTo(business, id, fields.getOrDefault("lost", ""), address);
+        return "redirect:/messages/" + id;
+    }
+
+    /** Somebody knows that it did not arrive there. */
+    @PostMapping("/messages/{id}/seen")
+    @Needs(Power.MESSAGES)
+    String seen(BusinessId business, @PathVariable MessageId id, @RequestParam(defaultValue = "") String lost) {
+        messages.find(business, id).orElseThrow(NotHere::new);
+        outbox.see(business, id, lost);
+        return "redirect:/messages/" + id;
     }
 
     @PostMapping("/messages/{id}/posted")

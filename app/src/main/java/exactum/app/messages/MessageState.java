@@ -14,7 +14,9 @@ public enum MessageState {
     SENT("sent"),
     /** A person has posted it. */
     POSTED("posted"),
-    FAILED("failed");
+    FAILED("failed"),
+    /** It went out in another one. */
+    JOINED("joined");
 
     private final String words;
 

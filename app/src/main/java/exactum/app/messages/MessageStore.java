@@ -1,10 +1,15 @@
 package exactum.app.messages;
 
 import static exactumdb.Tables.CUSTOMER;
+import static exactumdb.Tables.DOCUMENT;
 import static exactumdb.Tables.MESSAGE;
 import static exactumdb.Tables.MESSAGE_ABOUT;
+import static exactumdb.Tables.MESSAGE_FILE;
+import static exactumdb.Tables.MESSAGE_RECIPIENT;
 
 import exactum.app.database.CopyRows;
+import exactum.app.database.Digest;
+import exactum.app.database.IdArray;
 import exactum.app.database.Ids;
 import exactum.app.database.InsertRows;
 import exactum.app.database.Slice;
@@ -22,11 +27,13 @@ import java.time.Duration;
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.concurrent.atomic.AtomicInteger;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.Field;
@@ -41,9 +48,6 @@ class MessageStore implements FindMessages {
             "coalesce((select i.business_date from installation i), (select (now() at time zone b.time_zone)::date from business b where b.id = message.business_id))",
             LocalDate.class);
 
-    private static final Field<String[]> ADDRESSES = DSL.field(
-            "array(select r.address from message_recipient r where r.business_id = message.business_id and r.message_id = message.id order by 1)",
-            String[].class);
     private static final Field<String> NUMBERS = DSL.field(
             "coalesce((select string_agg(d.number, ', ' order by d.number) from message_about a join document d on d.business_id = a.business_id and d.id = a.document_id where a.business_id = message.business_id and a.message_id = message.id), '')",
             String.class);
@@ -64,6 +68,10 @@ class MessageStore implements FindMessages {
     void insert(BusinessId business, List<NewMessage> messages) {
         Map<MessageId, NewMessage> byId = new LinkedHashMap<>();
         messages.forEach(m -> byId.put(new MessageId(Ids.next()), m));
+        insert(business, byId);
+    }
+
+    private void insert(BusinessId business, Map<MessageId, NewMessage> byId) {
         CopyRows.into(
                 db,
                 byId.entrySet().stream()
@@ -90,7 +98,7 @@ class MessageStore implements FindMessages {
         var recipients = new ArrayList<MessageRecipientRecord>(messages.size());
         messages.forEach((id, m) -> {
             m.about().forEach(d -> about.add(new MessageAboutRecord(business, id, d)));
-            m.addresses().stream().distinct().forEach(a -> recipients.add(new MessageRecipientRecord(business, id, a)));
+            m.addresses().stream().distinct().forEach(a -> recipients.add(recipient(business, id, a)));
         });
         CopyRows.into(db, about);
         CopyRows.into(db, recipients);
@@ -101,20 +109,61 @@ class MessageStore implements FindMessages {
                 db,
                 addresses.stream()
                         .distinct()
-                        .map(a -> new MessageRecipientRecord(business, id, a))
+                        .map(a -> recipient(business, id, a))
                         .toList());
     }
 
-    /** Frees a customer's held messages; answers their ids. */
-    List<MessageId> release(BusinessId business, CustomerId customer) {
-        return db.update(MESSAGE)
+    private static MessageRecipientRecord recipient(BusinessId business, MessageId id, String address) {
+        return new MessageRecipientRecord()
+                .setBusinessId(business)
+                .setMessageId(id)
+                .setAddress(address)
+                .setState(Recipient.State.WAITING.words())
+                .setCode("")
+                .setWords("")
+                .setSince(OffsetDateTime.now());
+    }
+
+    /** What is held for customers, so that nobody else frees it meanwhile; in the order in which it was made. */
+    List<Message> held(BusinessId business, Collection<CustomerId> customers) {
+        return messages(db.selectFrom(MESSAGE)
+                .where(MESSAGE.BUSINESS_ID.eq(business))
+                .and(DSL.condition("message.customer_id = any({0})", IdArray.of(customers)))
+                .and(MESSAGE.STATE.eq(MessageState.HELD.words()))
+                .orderBy(MESSAGE.ID)
+                .forUpdate()
+                .fetch());
+    }
+
+    /** Lets held messages go to addresses. */
+    void free(BusinessId business, Map<MessageId, List<String>> to) {
+        db.update(MESSAGE)
                 .set(MESSAGE.STATE, MessageState.WAITING.words())
                 .set(MESSAGE.NEXT_TRY_AT, OffsetDateTime.now())
                 .where(MESSAGE.BUSINESS_ID.eq(business))
-                .and(MESSAGE.CUSTOMER_ID.eq(customer))
-                .and(MESSAGE.STATE.eq(MessageState.HELD.words()))
-                .returning(MESSAGE.ID)
-                .fetch(MESSAGE.ID);
+                .and(DSL.condition("message.id = any({0})", IdArray.of(to.keySet())))
+                .execute();
+        CopyRows.into(
+                db,
+                to.entrySet().stream()
+                        .flatMap(e -> e.getValue().stream().distinct().map(a -> recipient(business, e.getKey(), a)))
+                        .toList());
+    }
+
+    /** Puts messages in the place of held ones; keys are those, each with the one that it goes out in. */
+    void join(BusinessId business, Map<MessageId, NewMessage> joined, Map<MessageId, MessageId> held) {
+        insert(business, joined);
+        db.execute(
+                "update message m set state = 'joined', joined_into = v.into_id from unnest({0}, {1}) as v(id, into_id) where m.business_id = {2} and m.id = v.id",
+                IdArray.of(held.keySet()), IdArray.of(held.values()), DSL.inline(business.value()));
+    }
+
+    /** Customers with held messages who have an address by now, so many at once. */
+    List<CustomerId> reachable(BusinessId business, int most) {
+        return db.fetch(
+                        "select distinct m.customer_id from message m join customer c on c.business_id = m.business_id and c.id = m.customer_id where m.business_id = {0} and m.state = 'held' and coalesce(c.invoice_to[1], c.email) is not null order by 1 limit {1}",
+                        DSL.inline(business.value()), DSL.inline(most))
+                .map(r -> new CustomerId(r.get(0, UUID.class)));
     }
 
     /** Notes that what was to be posted is posted; false if it was not to be. */
@@ -130,40 +179,100 @@ class MessageStore implements FindMessages {
                 == 1;
     }
 
-    /** Lets a failed message be tried again now. */
+    /** Lets a failed message be tried again now, at every address that has not got it. */
     void retry(BusinessId business, MessageId id) {
-        db.update(MESSAGE)
-                .set(MESSAGE.STATE, MessageState.WAITING.words())
-                .set(MESSAGE.ATTEMPTS, 0)
-                .set(MESSAGE.NEXT_TRY_AT, OffsetDateTime.now())
-                .where(MESSAGE.BUSINESS_ID.eq(business))
-                .and(MESSAGE.ID.eq(id))
-                .and(MESSAGE.STATE.eq(MessageState.FAILED.words()))
+        boolean failed = db.update(MESSAGE)
+                        .set(MESSAGE.STATE, MessageState.WAITING.words())
+                        .set(MESSAGE.ATTEMPTS, 0)
+                        .set(MESSAGE.NEXT_TRY_AT, OffsetDateTime.now())
+                        .where(MESSAGE.BUSINESS_ID.eq(business))
+                        .and(MESSAGE.ID.eq(id))
+                        .and(MESSAGE.STATE.eq(MessageState.FAILED.words()))
+                        .execute()
+                == 1;
+        if (!failed) return;
+        db.update(MESSAGE_RECIPIENT)
+                .set(MESSAGE_RECIPIENT.STATE, Recipient.State.WAITING.words())
+                .where(MESSAGE_RECIPIENT.BUSINESS_ID.eq(business))
+                .and(MESSAGE_RECIPIENT.MESSAGE_ID.eq(id))
+                .and(MESSAGE_RECIPIENT.STATE.eq(Recipient.State.REFUSED.words()))
                 .execute();
     }
 
     /**
-     * Takes the next message whose time has come, of any business; nobody else takes it for a while. One whose sender died
-     * is taken again once that while is over.
+     * Takes some of the messages whose time has come, of any business; nobody else takes them for a while. Those whose sender died
+     * are taken again once that while is over.
      */
-    Optional<Message> take(Duration lease) {
+    List<Message> take(int most, Duration lease) {
         OffsetDateTime now = OffsetDateTime.now();
         var next = DSL.select(MESSAGE.BUSINESS_ID, MESSAGE.ID)
                 .from(MESSAGE)
                 .where(due(now))
                 .orderBy(MESSAGE.NEXT_TRY_AT, MESSAGE.ID)
-                .limit(1)
+                .limit(most)
                 .forUpdate()
                 .skipLocked();
-        return db.update(MESSAGE)
+        List<MessageId> taken = db.update(MESSAGE)
                 .set(MESSAGE.STATE, MessageState.SENDING.words())
                 .set(MESSAGE.TAKEN_UNTIL, now.plus(lease))
                 .set(MESSAGE.ATTEMPTS, MESSAGE.ATTEMPTS.plus(1))
                 .where(DSL.row(MESSAGE.BUSINESS_ID, MESSAGE.ID).in(next))
-                .returning(MESSAGE.BUSINESS_ID, MESSAGE.ID)
-                .fetchOptional()
-                .flatMap(m -> find(m.getBusinessId(), m.getId()))
-                .map(Listed::message);
+                .returning(MESSAGE.ID)
+                .fetch(MESSAGE.ID);
+        if (taken.isEmpty()) return List.of();
+        return messages(db.selectFrom(MESSAGE)
+                .where(DSL.condition("message.id = any({0})", IdArray.of(taken)))
+                .orderBy(MESSAGE.NEXT_TRY_AT, MESSAGE.ID)
+                .fetch());
+    }
+
+    /** Lets others take what was taken and not tried. */
+    void giveBack(List<Message> taken) {
+        db.update(MESSAGE)
+                .set(MESSAGE.STATE, MessageState.WAITING.words())
+                .set(MESSAGE.ATTEMPTS, MESSAGE.ATTEMPTS.minus(1))
+                .setNull(MESSAGE.TAKEN_UNTIL)
+                .where(DSL.condition(
+                        "message.id = any({0})",
+                        IdArray.of(taken.stream().map(Message::id).toList())))
+                .and(MESSAGE.STATE.eq(MessageState.SENDING.words()))
+                .execute();
+    }
+
+    private List<Message> messages(List<MessageRecord> rows) {
+        Map<MessageId, List<Recipient>> recipients =
+                recipients(rows.stream().map(MessageRecord::getId).toList());
+        Map<MessageId, List<DocumentId>> about =
+                about(rows.stream().map(MessageRecord::getId).toList());
+        return rows.stream()
+                .map(m -> message(
+                        m, about.getOrDefault(m.getId(), List.of()), recipients.getOrDefault(m.getId(), List.of())))
+                .toList();
+    }
+
+    private Map<MessageId, List<DocumentId>> about(List<MessageId> ids) {
+        return db.select(MESSAGE_ABOUT.MESSAGE_ID, MESSAGE_ABOUT.DOCUMENT_ID)
+                .from(MESSAGE_ABOUT)
+                .join(DOCUMENT)
+                .on(DOCUMENT.BUSINESS_ID.eq(MESSAGE_ABOUT.BUSINESS_ID))
+                .and(DOCUMENT.ID.eq(MESSAGE_ABOUT.DOCUMENT_ID))
+                .where(DSL.condition("message_about.message_id = any({0})", IdArray.of(ids)))
+                .orderBy(DOCUMENT.NUMBER)
+                .fetchGroups(MESSAGE_ABOUT.MESSAGE_ID, MESSAGE_ABOUT.DOCUMENT_ID);
+    }
+
+    private Map<MessageId, List<Recipient>> recipients(List<MessageId> ids) {
+        return db.selectFrom(MESSAGE_RECIPIENT)
+                .where(DSL.condition("message_recipient.message_id = any({0})", IdArray.of(ids)))
+                .orderBy(MESSAGE_RECIPIENT.ADDRESS)
+                .fetchGroups(
+                        MESSAGE_RECIPIENT.MESSAGE_ID,
+                        r -> new Recipient(
+                                r.getAddress(),
+                                Recipient.State.of(r.getState()),
+                                r.getCode(),
+                                r.getWords(),
+                                r.getSince()));
     }
 
     private static Condition due(OffsetDateTime now) {
@@ -179,29 +288,156 @@ class MessageStore implements FindMessages {
         return MESSAGE.SEND_ON.le(TODAY);
     }
 
-    void markSent(BusinessId business, MessageId id, Letter letter) {
-        db.update(MESSAGE)
-                .set(MESSAGE.STATE, MessageState.SENT.words())
+    /** Notes what became of it at each address; those that may take it later wait, or count as refused where no try is left. */
+    void markRecipients(Message m, Delivered delivered, boolean over) {
+        if (!delivered.sent().isEmpty())
+            db.update(MESSAGE_RECIPIENT)
+                    .set(MESSAGE_RECIPIENT.STATE, Recipient.State.SENT.words())
+                    .set(MESSAGE_RECIPIENT.SINCE, OffsetDateTime.now())
+                    .where(of(m))
+                    .and(MESSAGE_RECIPIENT.ADDRESS.in(delivered.sent()))
+                    .execute();
+        delivered.refused().forEach(said -> mark(m, said, Recipient.State.REFUSED));
+        delivered.later().forEach(said -> mark(m, said, over ? Recipient.State.REFUSED : Recipient.State.WAITING));
+    }
+
+    private void mark(Message m, Delivered.Said said, Recipient.State state) {
+        db.update(MESSAGE_RECIPIENT)
+                .set(MESSAGE_RECIPIENT.STATE, state.words())
+                .set(MESSAGE_RECIPIENT.CODE, said.code())
+                .set(MESSAGE_RECIPIENT.WORDS, said.words())
+                .set(MESSAGE_RECIPIENT.SINCE, OffsetDateTime.now())
+                .where(of(m))
+                .and(MESSAGE_RECIPIENT.ADDRESS.eq(said.address()))
+                .execute();
+    }
+
+    private static Condition of(Message m) {
+        return MESSAGE_RECIPIENT.BUSINESS_ID.eq(m.business()).and(MESSAGE_RECIPIENT.MESSAGE_ID.eq(m.id()));
+    }
+
+    /** Keeps a letter as the first address got it: its words, and its files as they went. */
+    void keepAsSent(Message m, Letter letter) {
+        int kept = db.update(MESSAGE)
                 .set(MESSAGE.SUBJECT, letter.subjectLine())
                 .set(MESSAGE.BODY_SECRET, vault.encrypt(letter.body()))
                 .set(MESSAGE.SENT_AT, OffsetDateTime.now())
                 .set(MESSAGE.SENT_ON, TODAY)
-                .setNull(MESSAGE.LAST_ERROR)
+                .where(MESSAGE.BUSINESS_ID.eq(m.business()))
+                .and(MESSAGE.ID.eq(m.id()))
+                .and(MESSAGE.SENT_AT.isNull())
+                .execute();
+        if (kept == 0) return;
+        for (int i = 0; i < letter.attachments().size(); i++)
+            keep(m, i, letter.attachments().get(i));
+    }
+
+    /** A paper that is kept anyhow is named by its digest alone. */
+    private void keep(Message m, int no, Letter.Attachment file) {
+        db.execute(
+                """
+                insert into message_file (business_id, message_id, no, name, type, sha256, bytes, content)
+                select {0}, {1}, {2}, {3}, {4}, {5}, {6}, case when exists (select from document_pdf p where p.business_id = {0} and p.sha256 = {5}) then null else {7} end
+                on conflict do nothing
+                """,
+                DSL.inline(m.business().value()),
+                DSL.val(m.id().value()),
+                DSL.inline(no),
+                DSL.val(file.name()),
+                DSL.val(file.type()),
+                DSL.val(Digest.sha256(file.content())),
+                DSL.inline(file.content().length),
+                DSL.val(file.content()));
+    }
+
+    /** It went wherever it could go. */
+    void markSent(Message m, String problem) {
+        db.update(MESSAGE)
+                .set(MESSAGE.STATE, MessageState.SENT.words())
+                .set(MESSAGE.LAST_ERROR, problem.isEmpty() ? null : problem)
                 .setNull(MESSAGE.TAKEN_UNTIL)
-                .where(MESSAGE.BUSINESS_ID.eq(business))
-                .and(MESSAGE.ID.eq(id))
+                .where(MESSAGE.BUSINESS_ID.eq(m.business()))
+                .and(MESSAGE.ID.eq(m.id()))
                 .execute();
     }
 
-    void markTried(BusinessId business, MessageId id, String error, OffsetDateTime nextTry, boolean failed) {
+    void markTried(Message m, String error, OffsetDateTime nextTry, boolean failed) {
         db.update(MESSAGE)
                 .set(MESSAGE.LAST_ERROR, error)
                 .set(MESSAGE.NEXT_TRY_AT, nextTry)
                 .set(MESSAGE.STATE, failed ? MessageState.FAILED.words() : MessageState.WAITING.words())
                 .setNull(MESSAGE.TAKEN_UNTIL)
+                .where(MESSAGE.BUSINESS_ID.eq(m.business()))
+                .and(MESSAGE.ID.eq(m.id()))
+                .execute();
+    }
+
+    /** Of those that failed altogether another decision tells. */
+    private static Condition isLost(BusinessId business) {
+        return MESSAGE.STATE
+                .ne(MessageState.FAILED.words())
+                .and(MESSAGE.ID.in(DSL.select(MESSAGE_RECIPIENT.MESSAGE_ID)
+                        .from(MESSAGE_RECIPIENT)
+                        .where(MESSAGE_RECIPIENT.BUSINESS_ID.eq(business))
+                        .and(MESSAGE_RECIPIENT.STATE.in(DSL.inline("refused"), DSL.inline("bounced")))
+                        .and(MESSAGE_RECIPIENT.SEEN_ON.isNull())));
+    }
+
+    @Override
+    public int countLost(BusinessId business, Wanted wanted, String prefix) {
+        return db.fetchCount(
+                MESSAGE, MESSAGE.BUSINESS_ID.eq(business), isLost(business), wanted.rows(prefix, MESSAGE.ID));
+    }
+
+    @Override
+    public List<Listed> lost(BusinessId business, Wanted wanted, String prefix) {
+        return list(business, isLost(business).and(wanted.rows(prefix, MESSAGE.ID)), Slice.first(wanted.most()));
+    }
+
+    @Override
+    public List<SentFile> files(BusinessId business, MessageId id) {
+        return db.select(MESSAGE_FILE.NO, MESSAGE_FILE.NAME, MESSAGE_FILE.TYPE, MESSAGE_FILE.BYTES)
+                .from(MESSAGE_FILE)
+                .where(MESSAGE_FILE.BUSINESS_ID.eq(business))
+                .and(MESSAGE_FILE.MESSAGE_ID.eq(id))
+                .orderBy(MESSAGE_FILE.NO)
+                .fetch(r -> new SentFile(r.value1(), r.value2(), r.value3(), r.value4()));
+    }
+
+    @Override
+    public Optional<byte[]> file(BusinessId business, MessageId id, int no) {
+        return db.fetchOptional("""
+                        select coalesce(f.content, (select p.content from document_pdf p where p.business_id = f.business_id and p.sha256 = f.sha256 limit 1))
+                          from message_file f where f.business_id = {0} and f.message_id = {1} and f.no = {2}
+                        """, DSL.inline(business.value()), DSL.val(id.value()), DSL.val(no))
+                .map(r -> r.get(0, byte[].class));
+    }
+
+    /** Adds an address to one that went out, in the place of one where it did not arrive; false if that is not so any more. */
+    boolean sendTo(BusinessId business, MessageId id, String lost, String address, LocalDate today) {
+        if (!see(business, id, lost, today)) return false;
+        addRecipients(business, id, List.of(address));
+        db.update(MESSAGE)
+                .set(MESSAGE.STATE, MessageState.WAITING.words())
+                .set(MESSAGE.ATTEMPTS, 0)
+                .set(MESSAGE.NEXT_TRY_AT, OffsetDateTime.now())
                 .where(MESSAGE.BUSINESS_ID.eq(business))
                 .and(MESSAGE.ID.eq(id))
                 .execute();
+        return true;
+    }
+
+    /** Notes that somebody knows that it did not arrive at an address; false if that was known, or is not so. */
+    boolean see(BusinessId business, MessageId id, String lost, LocalDate today) {
+        return db.update(MESSAGE_RECIPIENT)
+                        .set(MESSAGE_RECIPIENT.SEEN_ON, today)
+                        .where(MESSAGE_RECIPIENT.BUSINESS_ID.eq(business))
+                        .and(MESSAGE_RECIPIENT.MESSAGE_ID.eq(id))
+                        .and(MESSAGE_RECIPIENT.ADDRESS.eq(lost))
+                        .and(MESSAGE_RECIPIENT.STATE.in("refused", "bounced"))
+                        .and(MESSAGE_RECIPIENT.SEEN_ON.isNull())
+                        .execute()
+                == 1;
     }
 
     @Override
@@ -276,8 +512,8 @@ class MessageStore implements FindMessages {
     }
 
     private List<Listed> list(BusinessId business, Condition condition, Slice slice) {
-        return db.select(MESSAGE.fields())
-                .select(CUSTOMER.NAME, CUSTOMER.EMAIL, ADDRESSES, NUMBERS, GROSS, CURRENCY)
+        var rows = db.select(MESSAGE.fields())
+                .select(CUSTOMER.NAME, CUSTOMER.EMAIL, NUMBERS, GROSS, CURRENCY)
                 .from(MESSAGE)
                 .join(CUSTOMER)
                 .on(CUSTOMER.BUSINESS_ID.eq(MESSAGE.BUSINESS_ID))
@@ -287,12 +523,15 @@ class MessageStore implements FindMessages {
                 .orderBy(MESSAGE.ID.desc())
                 .offset(slice.skipped())
                 .limit(slice.most())
-                .fetch(r -> new Listed(
-                        message(r.into(MESSAGE), r.get(ADDRESSES)),
-                        r.get(CUSTOMER.NAME),
-                        r.get(CUSTOMER.EMAIL),
-                        r.get(NUMBERS),
-                        r.get(GROSS) == null ? null : Money.ofMinor(r.get(CURRENCY), r.get(GROSS))));
+                .fetch();
+        List<Message> messages = messages(rows.into(MESSAGE));
+        var at = new AtomicInteger();
+        return rows.map(r -> new Listed(
+                messages.get(at.getAndIncrement()),
+                r.get(CUSTOMER.NAME),
+                r.get(CUSTOMER.EMAIL),
+                r.get(NUMBERS),
+                r.get(GROSS) == null ? null : Money.ofMinor(r.get(CURRENCY), r.get(GROSS))));
     }
 
     private MessageRecord row(BusinessId business, MessageId id, NewMessage m) {
@@ -313,7 +552,7 @@ class MessageStore implements FindMessages {
         return m.addresses().isEmpty() ? MessageState.HELD : MessageState.WAITING;
     }
 
-    private Message message(MessageRecord m, String[] addresses) {
+    private Message message(MessageRecord m, List<DocumentId> about, List<Recipient> recipients) {
         Letter.Words words =
                 m.getBodySecret() == null ? null : new Letter.Words(m.getSubject(), vault.decrypt(m.getBodySecret()));
         boolean sent = m.getSentAt() != null;
@@ -323,8 +562,9 @@ class MessageStore implements FindMessages {
                 MessageKind.of(m.getKind()),
                 m.getCustomerId(),
                 m.getSubjectId(),
+                about,
                 m.getSendOn(),
-                List.of(addresses),
+                recipients,
                 MessageState.of(m.getState()),
                 sent ? null : words,
                 sent && words != null

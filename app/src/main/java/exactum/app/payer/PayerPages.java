@@ -94,12 +94,13 @@ class PayerPages {
     String page(
             @PathVariable String token,
             @RequestParam Optional<String> again,
+            @RequestParam Optional<String> all,
             HttpServletRequest request,
             HttpServletResponse response,
             Model model) {
         Visit visit = visits.of(token, request, response, model);
         if (again.isPresent()) visit.say(sentences.say(visit, "payer.say.again"));
-        return show(visit);
+        return show(visit, all.isPresent() ? view.all(visit) : Wish.USUAL, "");
     }
 
     @GetMapping("/pay/{token}/invoice.pdf")

@@ -187,6 +187,19 @@ class PayerView {
         cards(setup.processorFor(link.business(), offer.currency()).orElse(null), visit.model());
     }
 
+    /** All that can be chosen on it; what is asked for now where that is nothing. */
+    @Transactional(readOnly = true)
+    public Wish all(Visit visit) {
+        if (!visit.isKnown() || visit.link().document() == null) return Wish.USUAL;
+        Offer offer = offers.of(visit.link());
+        Map<ClaimId, LocalDate> collected = collected(visit.link(), offer);
+        List<ClaimId> items = offer.open().stream()
+                .map(FindClaims.Open::claim)
+                .filter(c -> !collected.containsKey(c))
+                .toList();
+        return items.isEmpty() ? Wish.USUAL : new Wish(items, null);
+    }
+
     /** Whether cards are taken, and wallets. */
     void cards(ProcessorAccount processor, Model model) {
         model.addAttribute("cards", processor != null);

@@ -5,12 +5,11 @@ import exactum.app.audit.Changes;
 import exactum.app.business.Business;
 import exactum.app.business.FindBusinesses;
 import exactum.app.business.SaveBusiness;
+import exactum.app.database.Digest;
 import exactum.app.database.Ids;
 import exactum.app.web.NotHere;
 import exactum.core.ids.BusinessId;
 import exactum.core.problem.Refusal;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.util.HexFormat;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
@@ -63,7 +62,7 @@ public class Branding {
     @Transactional
     public String keepPicture(BusinessId business, byte[] file) {
         byte[] png = LogoImage.of(file);
-        String digest = digest(png);
+        String digest = HexFormat.of().formatHex(Digest.sha256(png));
         store.keepLogo(business, digest, png);
         return digest;
     }
@@ -79,14 +78,6 @@ public class Branding {
         Business.Brand b = before.brand();
         businesses.change(before.with(new Business.Brand(b.colour(), b.accent(), b.typeface(), digest)));
         audit.record(business, what, before.name());
-    }
-
-    private static String digest(byte[] png) {
-        try {
-            return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(png));
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException(e);
-        }
     }
 
     /** Adds a number that papers may print. */

@@ -72,6 +72,11 @@ public final class Texts {
         return days == 0 ? "of today" : count(days, "day", "days") + " old";
     }
 
+    /** {@code 36 KB}; a part of one counts as one. */
+    public static String kilobytes(long bytes) {
+        return String.format(Locale.ROOT, "%,d KB", Math.max(1, Math.ceilDiv(bytes, 1024L)));
+    }
+
     /** {@code 1 invoice}, {@code 2 invoices}, {@code 1,200 invoices}. */
     public static String count(long count, String one, String several) {
         return String.format(Locale.ROOT, "%,d", count) + " " + (count == 1 ? one : several);

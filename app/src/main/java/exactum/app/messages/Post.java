@@ -1,0 +1,148 @@
+package exactum.app.messages;
+
+import exactum.core.text.CleanText;
+import jakarta.mail.Address;
+import jakarta.mail.MessagingException;
+import jakarta.mail.SendFailedException;
+import jakarta.mail.Session;
+import jakarta.mail.Transport;
+import jakarta.mail.internet.InternetAddress;
+import jakarta.mail.internet.MimeMessage;
+import java.io.UnsupportedEncodingException;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.eclipse.angus.mail.smtp.SMTPAddressFailedException;
+import org.springframework.core.io.ByteArrayResource;
+import org.springframework.mail.javamail.JavaMailSenderImpl;
+import org.springframework.mail.javamail.MimeMessageHelper;
+
+/**
+ * One line to the mail server (SMTP, RFC 5321), on which message after message goes out. A message is given up for the addresses that
+ * the server refuses, and goes to the others.
+ */
+final class Post implements AutoCloseable {
+    private static final int LONGEST = 300;
+    private final JavaMailSenderImpl mail;
+    private final Session session;
+    private Transport line;
+
+    Post(JavaMailSenderImpl mail) {
+        this.mail = mail;
+        this.session = mail.getSession();
+    }
+
+    /**
+     * Sends it to those of its addresses that still wait for it.
+     *
+     * @throws MessagingException if the server cannot be reached, or breaks off: it may have been taken, or not
+     */
+    Delivered send(Message message, Letter letter) throws MessagingException {
+        Address[] to = addresses(message.waiting());
+        MimeMessage mime = mime(message, letter);
+        try {
+            open().sendMessage(mime, to);
+            return new Delivered(message.waiting(), List.of(), List.of());
+        } catch (SendFailedException partly) {
+            return delivered(partly);
+        } catch (MessagingException broken) {
+            close();
+            throw broken;
+        }
+    }
+
+    private Transport open() throws MessagingException {
+        if (line != null && line.isConnected()) return line;
+        line = session.getTransport("smtp");
+        line.connect(mail.getHost(), mail.getPort(), mail.getUsername(), mail.getPassword());
+        return line;
+    }
+
+    /** A permanent answer is 5xx, one that may pass is 4xx (RFC 5321, 4.2.1). */
+    private static Delivered delivered(SendFailedException partly) throws MessagingException {
+        Map<String, Delivered.Said> said = new HashMap<>();
+        for (Exception e = partly; e instanceof MessagingException m; e = m.getNextException()) {
+            if (m instanceof SMTPAddressFailedException failed)
+                said.put(
+                        failed.getAddress().getAddress(),
+                        new Delivered.Said(
+                                failed.getAddress().getAddress(),
+                                Integer.toString(failed.getReturnCode()),
+                                shortened(failed)));
+        }
+        if (said.isEmpty()) throw partly;
+        var refused = new ArrayList<Delivered.Said>();
+        var later = new ArrayList<Delivered.Said>();
+        said.values().forEach(s -> (s.code().startsWith("4") ? later : refused).add(s));
+        List<String> sent = partly.getValidSentAddresses() == null
+                ? List.of()
+                : Arrays.stream(partly.getValidSentAddresses())
+                        .map(a -> ((InternetAddress) a).getAddress())
+                        .toList();
+        return new Delivered(sent, refused, later);
+    }
+
+    private static Address[] addresses(List<String> all) throws MessagingException {
+        var addresses = new Address[all.size()];
+        for (int i = 0; i < addresses.length; i++) addresses[i] = new InternetAddress(all.get(i), true);
+        return addresses;
+    }
+
+    private MimeMessage mime(Message message, Letter letter) throws MessagingException {
+        MimeMessage mime = new IdentifiedMessage(session, message.id().toString());
+        var helper = new MimeMessageHelper(mime, true, StandardCharsets.UTF_8.name());
+        helper.setFrom(sender(letter.sender()));
+        for (String address : message.addresses()) helper.addTo(new InternetAddress(address, true));
+        helper.setSubject(letter.subjectLine());
+        helper.setText(letter.body());
+        for (Letter.Attachment file : letter.attachments())
+            helper.addAttachment(file.name(), new ByteArrayResource(file.content()), file.type());
+        mime.saveChanges();
+        return mime;
+    }
+
+    /** A name with commas or letters beyond ASCII is quoted or encoded as RFC 5322 and RFC 2047 have it. */
+    private static InternetAddress sender(Letter.Sender sender) throws MessagingException {
+        var address = new InternetAddress(sender.address(), true);
+        try {
+            address.setPersonal(sender.name(), StandardCharsets.UTF_8.name());
+        } catch (UnsupportedEncodingException e) {
+            throw new IllegalStateException(e);
+        }
+        return address;
+    }
+
+    static String shortened(Throwable problem) {
+        return CleanText.harmless(
+                String.valueOf(problem.getMessage()).lines().findFirst().orElse(""), LONGEST);
+    }
+
+    @Override
+    public void close() {
+        if (line == null) return;
+        try {
+            line.close();
+        } catch (MessagingException gone) {
+            // it is closed all the same
+        }
+        line = null;
+    }
+
+    /** Keeps its Message-ID, so that a second sending is known as the same message. */
+    private static final class IdentifiedMessage extends MimeMessage {
+        private final String id;
+
+        private IdentifiedMessage(Session session, String id) {
+            super(session);
+            this.id = id;
+        }
+
+        @Override
+        protected void updateMessageID() throws MessagingException {
+            setHeader("Message-ID", "<" + id + "@exactum>");
+        }
+    }
+}
