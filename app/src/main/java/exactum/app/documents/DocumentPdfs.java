@@ -44,13 +44,9 @@ public class DocumentPdfs {
         this.setup = setup;
     }
 
-    /** The bytes; the same each time. No transaction is open while they are made. */
+    /** The bytes of a document as it was issued; the same each time. No transaction is open while they are made. */
     public byte[] of(BusinessId business, Document document) {
-        return kept(
-                business,
-                document,
-                PdfStore.Form.PLAIN,
-                () -> render(business, lookAt.issued(business, document.id())));
+        return kept(business, document, PdfStore.Form.PLAIN, () -> render(business, lookAt.issued(business, document)));
     }
 
     /**
@@ -70,8 +66,10 @@ public class DocumentPdfs {
     private byte[] kept(BusinessId business, Document document, PdfStore.Form form, Supplier<byte[]> made) {
         Optional<byte[]> kept = store.find(business, document.id(), form);
         if (kept.isPresent()) return kept.get();
-        store.keep(business, document.id(), form, made.get());
-        return store.find(business, document.id(), form).orElseThrow();
+        byte[] fresh = made.get();
+        return store.keep(business, document.id(), form, fresh)
+                ? fresh
+                : store.find(business, document.id(), form).orElseThrow();
     }
 
     /** As it was issued, for others than its payer: without the address where it is paid. These bytes are kept nowhere. */

@@ -43,11 +43,6 @@ public class LookAt {
         this.paper = paper;
     }
 
-    /** A document as it was issued, with the address of its page. */
-    Looked issued(BusinessId business, DocumentId id) {
-        return issued(business, documents.get(business, id));
-    }
-
     /** An issued document with the address of its page. */
     public Looked issued(BusinessId business, Document d) {
         String address = d.kind() == DocumentKind.CREDIT_NOTE ? "" : links.address(links.ofDocument(business, d.id()));

@@ -39,15 +39,16 @@ class PdfStore {
                 .fetchOptional(DOCUMENT_PDF.CONTENT);
     }
 
-    /** Keeps the first that was made. */
-    void keep(BusinessId business, DocumentId document, Form form, byte[] made) {
-        db.insertInto(DOCUMENT_PDF)
-                .set(DOCUMENT_PDF.BUSINESS_ID, business)
-                .set(DOCUMENT_PDF.DOCUMENT_ID, document)
-                .set(DOCUMENT_PDF.FORM, form.stored())
-                .set(DOCUMENT_PDF.SHA256, Digest.sha256(made))
-                .set(DOCUMENT_PDF.CONTENT, made)
-                .onConflictDoNothing()
-                .execute();
+    /** Keeps the first that was made; false where one is kept already. */
+    boolean keep(BusinessId business, DocumentId document, Form form, byte[] made) {
+        return db.insertInto(DOCUMENT_PDF)
+                        .set(DOCUMENT_PDF.BUSINESS_ID, business)
+                        .set(DOCUMENT_PDF.DOCUMENT_ID, document)
+                        .set(DOCUMENT_PDF.FORM, form.stored())
+                        .set(DOCUMENT_PDF.SHA256, Digest.sha256(made))
+                        .set(DOCUMENT_PDF.CONTENT, made)
+                        .onConflictDoNothing()
+                        .execute()
+                == 1;
     }
 }

@@ -18,7 +18,7 @@ import javax.imageio.ImageIO;
 
 /** A QR code (ISO/IEC 18004, error correction M) as a picture in a data address. */
 public final class QrCode {
-    private static final int PIXELS_A_MODULE = 6;
+    private static final int PIXELS_A_MODULE = 4;
 
     private QrCode() {}
 

@@ -45,7 +45,16 @@ final class Places {
             new Place(Station.BOOKS, "Second person", "/approvals"),
             new Place(Station.BOOKS, "Audit", "/audit"));
     private static final Map<String, String> UNDER = Map.of(
-            "/bank-lines", "/unmatched", "/drafts", "/invoices", "/standing", "/recurring", "/held-money", "/payments");
+            "/bank-lines",
+            "/unmatched",
+            "/drafts",
+            "/invoices",
+            "/e-invoices",
+            "/invoices",
+            "/standing",
+            "/recurring",
+            "/held-money",
+            "/payments");
 
     private Places() {}
 

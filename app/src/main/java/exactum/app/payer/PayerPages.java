@@ -108,7 +108,7 @@ class PayerPages {
             @PathVariable String token, HttpServletRequest request, HttpServletResponse response, Model model) {
         Visit visit = visits.open(token, request, response, model);
         if (visit.link().document() == null) throw new NotHere();
-        Document document = view.document(visit.link());
+        Document document = view.issued(visit.link());
         return ResponseEntity.ok()
                 .contentType(MediaType.APPLICATION_PDF)
                 .header(HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"" + document.number() + ".pdf\"")

@@ -109,6 +109,12 @@ class PayerView {
         }
     }
 
+    /** The document of a link as it was issued. */
+    Document issued(PaymentLink link) {
+        return documents.get(link.business(), link.document());
+    }
+
+    /** The document of a link as it can be paid now. */
     Document document(PaymentLink link) {
         return channels.now(link.business(), documents.get(link.business(), link.document()));
     }

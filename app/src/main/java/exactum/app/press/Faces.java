@@ -19,6 +19,7 @@ import java.util.stream.Collectors;
  */
 public final class Faces {
     private static final String FOLDER = "/pdf-fonts/";
+    private static final String PLAIN = "latin";
 
     /** What stands for a letter that no face has. */
     static final int STAND_IN = '?';
@@ -29,7 +30,7 @@ public final class Faces {
     record Face(String family, String part, List<Integer> weights, BitSet letters) {
         /** What it is called in a style sheet. */
         String name() {
-            return part.equals("latin") ? family : family + "-" + part;
+            return part.equals(PLAIN) ? family : family + "-" + part;
         }
 
         InputStream open(int weight) {
@@ -46,17 +47,26 @@ public final class Faces {
         }
     }
 
-    /** The faces that a text needs, in the order in which they are tried; those of {@code first} are always among them. */
+    /**
+     * The faces that a text needs, in the order in which they are tried. Of the families of {@code first} the plain cut is always among
+     * them, and another where the text has letters that the plain one lacks.
+     */
     static List<Face> needed(String text, Set<String> first) {
         BitSet missing = letters(text);
         boolean japanese = text.codePoints().anyMatch(c -> c >= 0x3040 && c <= 0x30FF);
         var needed = new ArrayList<Face>();
+        BitSet beyond = new BitSet();
         for (Face face : ordered(japanese)) {
-            boolean own = first.contains(face.family());
-            if (own || face.letters().intersects(missing) && !isOwn(face)) {
-                needed.add(face);
-                missing.andNot(face.letters());
-            }
+            if (first.contains(face.family())) {
+                boolean plain = face.part().equals(PLAIN);
+                if (plain) {
+                    beyond = letters(text);
+                    beyond.andNot(face.letters());
+                }
+                if (!plain && !face.letters().intersects(beyond)) continue;
+            } else if (isOwn(face) || !face.letters().intersects(missing)) continue;
+            needed.add(face);
+            missing.andNot(face.letters());
         }
         return needed;
     }
