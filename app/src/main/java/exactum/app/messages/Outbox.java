@@ -56,7 +56,7 @@ public class Outbox {
     /** Frees a customer's held messages, now that there is an address; answers how many go out. */
     @Transactional
     public int release(BusinessId business, CustomerId customer) {
-        return release(business, List.of(customer));
+        return release(business, List.of(customers.get(business, customer).id()));
     }
 
     /** Frees what is held for some of those who have an address by now; answers how many messages go out, none at the end. */
