@@ -29,7 +29,7 @@
     }
   });
   document.addEventListener("htmx:afterSettle", (event) => {
-    if (event.detail.target.id === "sample") form().querySelector(".problem").textContent = "";
+    if (event.detail.target.id === "sample" && form()) form().querySelector(".problem").textContent = "";
   });
   document.addEventListener("change", (event) => {
     if (event.target.matches("[data-block] input")) settle();
