@@ -90,6 +90,8 @@ class CustomersAndCatalogueTest {
             person.goTo("/customers?q=K-2");
             page.locator("#customers a[data-open]").click();
             page.getByText("Merge", new Page.GetByTextOptions().setExact(true)).click();
+            assertThat(page.locator("#others")).isVisible();
+            person.settled();
             person.look();
             page.locator("#others a[data-open]").click();
             person.sees("It cannot be undone");
