@@ -99,6 +99,27 @@ class SendingTest {
     }
 
     @Test
+    void it_is_sent_once_more_to_an_address_that_was_repaired_itself(
+            World world, SendMessages send, JavaMailSenderImpl mail) {
+        Document invoice = world.sentInvoice(with(world, 2), "100");
+        String wrong = message(world, invoice).addresses().get(1);
+        try (var server = new StubbornServer(mail)) {
+            server.answers(wrong, "550 5.1.1 no such mailbox");
+            send.sendAll();
+        }
+        try (var ada = new Visitor(world, "ada");
+                var server = new StubbornServer(mail)) {
+            String page = "/messages/" + message(world, invoice).id();
+            ada.follow(page + "/send-to", "lost=" + wrong + "&address=" + wrong);
+            send.sendAll();
+            assertThat(server.taken())
+                    .singleElement()
+                    .satisfies(t -> assertThat(t.to()).containsExactly(wrong));
+            assertThat(message(world, invoice).lost()).isEmpty();
+        }
+    }
+
+    @Test
     void an_address_that_is_put_off_gets_it_later_and_nobody_gets_it_twice(
             World world, SendMessages send, JavaMailSenderImpl mail) {
         Document invoice = world.sentInvoice(with(world, 2), "100");

@@ -72,7 +72,7 @@ class OpenInvoicesLetters implements LetterWriter {
                 .toList();
         Habit habit = rules.of(id, message.customer()).habit();
         String sender = business.identity().senderName();
-        String count = Integer.toString(about.size());
+        String count = Integer.toString(open.isEmpty() ? about.size() : open.size());
         return new Letter(
                 new Letter.Sender(sender, business.identity().mailFrom()),
                 words.say(habit, "letter.open.subject", count, sender),
@@ -90,7 +90,7 @@ class OpenInvoicesLetters implements LetterWriter {
     }
 
     private String body(BusinessId business, Habit habit, List<Document> about, List<FindClaims.Open> open) {
-        var said = new StringBuilder(words.say(habit, "letter.open", Integer.toString(about.size())));
+        var said = new StringBuilder(words.say(habit, "letter.open", Integer.toString(open.size())));
         for (FindClaims.Open o : open)
             said.append("\n- ")
                     .append(words.say(

@@ -12,7 +12,7 @@ import java.util.UUID;
 /**
  * What is held for one customer, as it goes out once there is an address.
  *
- * @param joined invoices that go in one message; none, or at least two
+ * @param joined what is held about invoices and goes in one message; none, or about at least two of them
  * @param alone what goes each by itself
  */
 record Held(List<Message> joined, List<Message> alone) {
@@ -22,7 +22,7 @@ record Held(List<Message> joined, List<Message> alone) {
     static Held of(List<Message> all) {
         List<Message> invoices =
                 all.stream().filter(m -> JOINED.contains(m.kind())).toList();
-        if (invoices.size() < 2) return new Held(List.of(), all);
+        if (invoices.size() < 2 || about(invoices).size() < 2) return new Held(List.of(), all);
         return new Held(
                 invoices, all.stream().filter(m -> !JOINED.contains(m.kind())).toList());
     }
@@ -36,13 +36,13 @@ record Held(List<Message> joined, List<Message> alone) {
         return joined.getFirst().customer();
     }
 
-    private List<DocumentId> about() {
-        return joined.stream().flatMap(m -> m.about().stream()).distinct().toList();
+    private static List<DocumentId> about(List<Message> messages) {
+        return messages.stream().flatMap(m -> m.about().stream()).distinct().toList();
     }
 
     /** The one message of those that are joined. */
     NewMessage asOne(List<String> to, LocalDate on) {
-        return NewMessage.to(to, MessageKind.OPEN_INVOICES, customer(), UUID.randomUUID(), on, about());
+        return NewMessage.to(to, MessageKind.OPEN_INVOICES, customer(), UUID.randomUUID(), on, about(joined));
     }
 
     /** That message as it would be, before it is made. */
@@ -54,7 +54,7 @@ record Held(List<Message> joined, List<Message> alone) {
                 MessageKind.OPEN_INVOICES,
                 customer(),
                 new UUID(0, 0),
-                about(),
+                about(joined),
                 on,
                 List.of(),
                 MessageState.HELD,

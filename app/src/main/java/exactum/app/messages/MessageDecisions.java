@@ -82,7 +82,7 @@ class MessageDecisions {
                         .map(MessageDecisions::lost)
                         .toList();
                 return new Found(
-                        found, count(business, wanted), Found.all(found).sums(), "/messages?state=lost");
+                        found, count(business, wanted), Found.all(found).sums(), "/messages");
             }
         };
     }

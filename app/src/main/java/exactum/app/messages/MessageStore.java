@@ -104,15 +104,6 @@ class MessageStore implements FindMessages {
         CopyRows.into(db, recipients);
     }
 
-    void addRecipients(BusinessId business, MessageId id, List<String> addresses) {
-        CopyRows.into(
-                db,
-                addresses.stream()
-                        .distinct()
-                        .map(a -> recipient(business, id, a))
-                        .toList());
-    }
-
     private static MessageRecipientRecord recipient(BusinessId business, MessageId id, String address) {
         return new MessageRecipientRecord()
                 .setBusinessId(business)
@@ -413,10 +404,16 @@ class MessageStore implements FindMessages {
                 .map(r -> r.get(0, byte[].class));
     }
 
-    /** Adds an address to one that went out, in the place of one where it did not arrive; false if that is not so any more. */
+    /** Adds an address, or one that has it already once more, to one that went out, in the place of one where it did not arrive; false if that is not so any more. */
     boolean sendTo(BusinessId business, MessageId id, String lost, String address, LocalDate today) {
         if (!see(business, id, lost, today)) return false;
-        addRecipients(business, id, List.of(address));
+        db.insertInto(MESSAGE_RECIPIENT)
+                .set(recipient(business, id, address))
+                .onConflict(MESSAGE_RECIPIENT.BUSINESS_ID, MESSAGE_RECIPIENT.MESSAGE_ID, MESSAGE_RECIPIENT.ADDRESS)
+                .doUpdate()
+                .set(MESSAGE_RECIPIENT.STATE, Recipient.State.WAITING.words())
+                .setNull(MESSAGE_RECIPIENT.SEEN_ON)
+                .execute();
         db.update(MESSAGE)
                 .set(MESSAGE.STATE, MessageState.WAITING.words())
                 .set(MESSAGE.ATTEMPTS, 0)

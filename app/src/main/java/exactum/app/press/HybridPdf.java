@@ -1,21 +1,29 @@
 package exactum.app.press;
 
 import exactum.core.problem.Refusal;
+import exactum.formats.LimitedInput;
+import exactum.formats.einvoice.EInvoiceReader;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
+import java.util.ArrayDeque;
 import java.util.GregorianCalendar;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.zip.InflaterInputStream;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.cos.COSArray;
+import org.apache.pdfbox.cos.COSBase;
 import org.apache.pdfbox.cos.COSName;
+import org.apache.pdfbox.cos.COSStream;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDDocumentNameDictionary;
 import org.apache.pdfbox.pdmodel.PDEmbeddedFilesNameTreeNode;
@@ -29,6 +37,7 @@ import org.apache.pdfbox.pdmodel.common.filespecification.PDEmbeddedFile;
  * ZUGFeRD 2, profile EN 16931): one file of a fixed name, and metadata that say so.
  */
 public final class HybridPdf {
+    private static final int MOST_NODES = 1_000;
     private static final String NAME = "factur-x.xml";
     private static final COSName RELATIONSHIP = COSName.getPDFName("AFRelationship");
     private static final COSName ASSOCIATED = COSName.getPDFName("AF");
@@ -110,14 +119,14 @@ public final class HybridPdf {
     /**
      * The first XML file that a PDF carries; empty where it carries none.
      *
-     * @throws Refusal if it is no PDF that can be read
+     * @throws Refusal if it is no PDF that can be read, or what it carries is larger than an e-invoice may be
      */
     public static Optional<byte[]> xml(byte[] pdf) {
         try (PDDocument document = Loader.loadPDF(pdf)) {
             PDDocumentNameDictionary names = document.getDocumentCatalog().getNames();
-            return names == null || names.getEmbeddedFiles() == null
-                    ? Optional.empty()
-                    : xml(names.getEmbeddedFiles(), 0);
+            return names == null || names.getEmbeddedFiles() == null ? Optional.empty() : xml(names.getEmbeddedFiles());
+        } catch (Refusal tooLarge) {
+            throw tooLarge;
         } catch (IOException | RuntimeException broken) {
             throw new Refusal(
                     "einvoice.pdf",
@@ -125,16 +134,30 @@ public final class HybridPdf {
         }
     }
 
-    private static Optional<byte[]> xml(PDNameTreeNode<PDComplexFileSpecification> node, int depth) throws IOException {
-        if (node.getNames() != null)
-            for (PDComplexFileSpecification file : node.getNames().values())
-                if (String.valueOf(file.getFilename()).endsWith(".xml") && file.getEmbeddedFile() != null)
-                    return Optional.of(file.getEmbeddedFile().toByteArray());
-        if (node.getKids() == null || depth > 10) return Optional.empty();
-        for (PDNameTreeNode<PDComplexFileSpecification> kid : node.getKids()) {
-            Optional<byte[]> found = xml(kid, depth + 1);
-            if (found.isPresent()) return found;
+    private static Optional<byte[]> xml(PDEmbeddedFilesNameTreeNode root) throws IOException {
+        var nodes = new ArrayDeque<PDNameTreeNode<PDComplexFileSpecification>>(List.of(root));
+        for (int seen = 0; seen < MOST_NODES && !nodes.isEmpty(); seen++) {
+            PDNameTreeNode<PDComplexFileSpecification> node = nodes.removeFirst();
+            if (node.getNames() != null)
+                for (PDComplexFileSpecification file : node.getNames().values())
+                    if (String.valueOf(file.getFilename()).endsWith(".xml") && file.getEmbeddedFile() != null)
+                        return Optional.of(bytes(file.getEmbeddedFile()));
+            if (node.getKids() != null && nodes.size() < MOST_NODES) nodes.addAll(node.getKids());
         }
         return Optional.empty();
+    }
+
+    /** Inflated here, since the library would inflate all of it before anybody could stop it. */
+    private static byte[] bytes(PDEmbeddedFile file) throws IOException {
+        COSStream stream = file.getCOSObject();
+        COSBase filter = stream.getFilters();
+        if (filter instanceof COSArray several && several.size() == 1) filter = several.getObject(0);
+        boolean deflated = COSName.FLATE_DECODE.equals(filter);
+        if (filter != null && !deflated) throw new IOException("packed in another way: " + filter);
+        try (InputStream raw = stream.createRawInputStream();
+                InputStream in =
+                        new LimitedInput(deflated ? new InflaterInputStream(raw) : raw, EInvoiceReader.MOST_BYTES)) {
+            return in.readAllBytes();
+        }
     }
 }
