@@ -1,7 +1,6 @@
 // Copies scripts and web fonts into the application's static folder.
 import { copyFile, mkdir } from "node:fs/promises";
-import { existsSync } from "node:fs";
-import { makeFaces } from "./faces.mjs";
+import { makeFacesOnce } from "./faces.mjs";
 
 const out = process.env.OUT;
 const modules = "node_modules";
@@ -16,4 +15,4 @@ for (const family of ["hanken-grotesk", "source-serif-4"]) {
     await copyFile(`${modules}/@fontsource-variable/${family}/files/${file}`, `${out}/static/fonts/${file}`);
   }
 }
-if (!existsSync(`${out}/pdf-fonts/faces.txt`)) await makeFaces(`${out}/pdf-fonts`);
+await makeFacesOnce(`${out}/pdf-fonts`);

@@ -1,5 +1,6 @@
 // Makes the TTF cuts that PDFs embed, and an index of what letters each of them has, read from its own character map.
 import { readFile, writeFile } from "node:fs/promises";
+import { createHash } from "node:crypto";
 import { existsSync, readdirSync } from "node:fs";
 import wawoff2 from "wawoff2";
 
@@ -80,7 +81,7 @@ const slices = (family) => readdirSync(`${modules}/${family}/files`)
   .sort((a, b) => a - b);
 
 // In the order in which they are tried: our own two families first, then what they lack.
-export async function makeFaces(out) {
+async function makeFaces(out) {
   const wanted = [];
   for (const family of ["hanken-grotesk", "source-serif-4"]) for (const part of ["latin", "latin-ext"]) wanted.push([family, part, [400, 600]]);
   for (const part of ["latin", "latin-ext", "vietnamese", "greek", "greek-ext", "cyrillic", "cyrillic-ext"]) wanted.push(["noto-sans", part, [400, 600]]);
@@ -91,11 +92,20 @@ export async function makeFaces(out) {
     let points = null;
     for (const weight of weights) {
       const file = `${family}-${part}-${weight}.ttf`;
-      if (!existsSync(`${out}/${file}`)) await writeFile(`${out}/${file}`, without(await wawoff2.decompress(await readFile(`${modules}/${family}/files/${family}-${part}-${weight}-normal.woff2`)), "GSUB"));
+      await writeFile(`${out}/${file}`, without(await wawoff2.decompress(await readFile(`${modules}/${family}/files/${family}-${part}-${weight}-normal.woff2`)), "GSUB"));
       points ??= codePoints(await readFile(`${out}/${file}`));
     }
     if (HAN.test(part) && !isCjk(points)) continue;
     index.push(`${family} ${part} ${weights.join("/")} ${ranges(points)}`);
   }
   await writeFile(`${out}/faces.txt`, index.join("\n") + "\n");
+}
+
+// The cuts of this very script; those that another one made are made again.
+export async function makeFacesOnce(out) {
+  const script = createHash("sha256").update(await readFile(new URL(import.meta.url))).digest("hex");
+  const mark = `${out}/made-by.txt`;
+  if (existsSync(mark) && (await readFile(mark, "utf8")) === script) return;
+  await makeFaces(out);
+  await writeFile(mark, script);
 }

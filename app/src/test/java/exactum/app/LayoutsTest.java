@@ -22,10 +22,15 @@ import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
 import java.util.UUID;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
 import javax.imageio.ImageIO;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.graphics.image.PDImageXObject;
 import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -90,10 +95,46 @@ class LayoutsTest {
         assertThat(unprinted.seller().logo()).isNull();
     }
 
+    /** While papers of a run are printed, somebody changes the logo: each paper has the one that it was issued with, and nothing fails. */
+    @Test
+    void a_logo_changed_while_papers_are_printed_changes_none_of_them(World world, Branding branding, DocumentPdfs pdfs)
+            throws Exception {
+        branding.setLogo(world.moorings, picture());
+        Customer customer = world.payer();
+        List<Document> issued = new ArrayList<>();
+        for (int i = 0; i < 12; i++) issued.add(world.invoice(customer, "10"));
+        Set<String> alone = picturesOf(pdfs.of(world.moorings, issued.removeFirst()));
+        assertThat(alone).contains("20x10");
+        try (var pool = Executors.newFixedThreadPool(3)) {
+            var printed = new ArrayList<Future<Set<String>>>();
+            for (Document d : issued) printed.add(pool.submit(() -> picturesOf(pdfs.of(world.moorings, d))));
+            for (int i = 0; i < 3; i++) branding.setLogo(world.moorings, picture(30 + i));
+            for (Future<Set<String>> one : printed) assertThat(one.get()).isEqualTo(alone);
+        }
+        Document later = world.invoice(customer, "20");
+        assertThat(picturesOf(pdfs.of(world.moorings, later))).contains("32x10").doesNotContain("20x10");
+    }
+
+    /** How large the pictures of a paper are: its code and its logo. */
+    private static Set<String> picturesOf(byte[] pdf) throws IOException {
+        try (PDDocument paper = Loader.loadPDF(pdf)) {
+            var resources = paper.getPage(0).getResources();
+            var sizes = new TreeSet<String>();
+            for (var name : resources.getXObjectNames())
+                if (resources.getXObject(name) instanceof PDImageXObject image)
+                    sizes.add(image.getWidth() + "x" + image.getHeight());
+            return sizes;
+        }
+    }
+
     private static byte[] picture() {
+        return picture(20);
+    }
+
+    private static byte[] picture(int width) {
         var out = new ByteArrayOutputStream();
         try {
-            ImageIO.write(new BufferedImage(20, 10, BufferedImage.TYPE_INT_RGB), "png", out);
+            ImageIO.write(new BufferedImage(width, 10, BufferedImage.TYPE_INT_RGB), "png", out);
         } catch (IOException e) {
             throw new IllegalStateException(e);
         }

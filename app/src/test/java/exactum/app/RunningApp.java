@@ -30,6 +30,7 @@ public class RunningApp implements ParameterResolver, BeforeEachCallback, AfterE
         private final String url = postgres.newDatabase();
         private final ConfigurableApplicationContext context;
         private final CardProcessor processor = new CardProcessor();
+        private final ReportBox reports = new ReportBox();
         private final World world;
 
         private Started() throws Exception {
@@ -48,10 +49,12 @@ public class RunningApp implements ParameterResolver, BeforeEachCallback, AfterE
                     "--exactum.statement-limit-kb=64",
                     "--exactum.payer-looks-a-minute=1000000",
                     "--spring.mail.port=1",
+                    "--exactum.reports.address=" + World.REPORTS,
+                    "--exactum.reports.port=" + reports.port(),
                     "--db-scheduler.immediate-execution-enabled=false",
                     "--db-scheduler.polling-interval=1h");
             context.getBean(PlayDays.class).testFrom(TODAY);
-            world = new World(context, processor);
+            world = new World(context, processor, reports);
             postgres.keep(url, TEMPLATE);
         }
 
@@ -59,6 +62,7 @@ public class RunningApp implements ParameterResolver, BeforeEachCallback, AfterE
         public void close() {
             context.close();
             processor.close();
+            reports.close();
             postgres.close();
         }
     }

@@ -86,7 +86,13 @@ class SendingTest {
             assertThat(ada.post(page + "/send-to", "lost=" + wrong + "&address=a%0D%0ABcc:b@x.example")
                             .body())
                     .contains("The address holds a line break");
+            assertThat(ada.get("/messages?state=not+arrived").body()).contains(page);
+            String whole = ada.get(page + "/mail").body();
+            assertThat(whole)
+                    .contains("Message-ID: <" + sent.id() + "@exactum>")
+                    .contains("filename=" + invoice.number() + ".pdf");
             ada.follow(page + "/send-to", "lost=" + wrong + "&address=mended@lakeside.example");
+            assertThat(ada.get("/messages?state=not+arrived").body()).doesNotContain(page);
             assertThat(ada.post(page + "/send-to", "lost=" + wrong + "&address=twice@lakeside.example")
                             .body())
                     .contains("Somebody mended this meanwhile");

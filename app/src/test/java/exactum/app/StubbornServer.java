@@ -27,7 +27,7 @@ import org.springframework.mail.javamail.JavaMailSenderImpl;
  */
 final class StubbornServer implements AutoCloseable {
     /** A message that it took, with the addresses that it took it for. */
-    record Taken(String id, List<String> to, String text) {}
+    record Taken(String id, String from, List<String> to, String text) {}
 
     private final List<Taken> taken = new CopyOnWriteArrayList<>();
     private final Map<String, String> answers = new ConcurrentHashMap<>();
@@ -85,6 +85,7 @@ final class StubbornServer implements AutoCloseable {
             InputStream in = line.getInputStream();
             OutputStream out = line.getOutputStream();
             var to = new ArrayList<String>();
+            String from = "";
             say(out, "220 stubborn");
             for (String command; (command = read(in)) != null; ) {
                 String verb =
@@ -92,6 +93,7 @@ final class StubbornServer implements AutoCloseable {
                 switch (verb) {
                     case "EHLO", "HELO", "MAIL", "RSET", "NOOP" -> {
                         if (!verb.equals("NOOP")) to.clear();
+                        if (verb.equals("MAIL")) from = command.replaceAll(".*<(.*)>.*", "$1");
                         say(out, "250 yes");
                     }
                     case "RCPT" -> {
@@ -102,7 +104,7 @@ final class StubbornServer implements AutoCloseable {
                     }
                     case "DATA" -> {
                         say(out, "354 go on");
-                        take(data(in), List.copyOf(to));
+                        take(data(in), from, List.copyOf(to));
                         if (breaks.getAndUpdate(n -> Math.max(0, n - 1)) > 0) return;
                         for (String address : to) Thread.sleep(1000L * slow.getOrDefault(address, 0));
                         say(out, "250 taken");
@@ -121,10 +123,11 @@ final class StubbornServer implements AutoCloseable {
         }
     }
 
-    private void take(byte[] data, List<String> to) {
+    private void take(byte[] data, String from, List<String> to) {
         try {
             var message = new MimeMessage(Session.getInstance(new Properties()), new ByteArrayInputStream(data));
-            taken.add(new Taken(message.getMessageID(), to, message.getSubject() + "\n" + MailServer.text(message)));
+            taken.add(new Taken(
+                    message.getMessageID(), from, to, message.getSubject() + "\n" + MailServer.text(message)));
         } catch (Exception unreadable) {
             throw new IllegalStateException(unreadable);
         }

@@ -86,6 +86,7 @@ import org.springframework.web.servlet.mvc.method.annotation.RequestMappingHandl
 public class World {
     static final String SECRET = "whsec_MDEyMzQ1Njc4OWFiY2RlZjAxMjM0NTY3ODlhYmNkZWY=";
     static final String PASSWORD = "ten-letters";
+    static final String REPORTS = "reports@mail.example";
     private static final AccountCode INCOME = new AccountCode("4000");
     static final AccountCode BANK = new AccountCode("1000");
     private final ConfigurableApplicationContext context;
@@ -96,9 +97,11 @@ public class World {
     final BankAccountId bank;
     final Iban iban = iban(1);
     final CardProcessor processor;
+    final ReportBox reports;
     final CardDesk desk = new CardDesk(this);
 
-    World(ConfigurableApplicationContext context, CardProcessor processor) {
+    World(ConfigurableApplicationContext context, CardProcessor processor, ReportBox reports) {
+        this.reports = reports;
         this.context = context;
         this.processor = processor;
         for (String login : List.of("ada", "otto", "nils")) users().add(login, "The " + login, PASSWORD);

@@ -24,6 +24,7 @@ final class StandinProcess implements AutoCloseable {
     private final HttpClient http = HttpClient.newHttpClient();
     private final Process process;
     final String address;
+    final int smtpPort = ThrowawayPostgres.freePort();
     final String key;
     final String secret;
 
@@ -42,6 +43,8 @@ final class StandinProcess implements AutoCloseable {
                         "EXACTUM_STANDINS_PORT",
                         "" + port,
                         "EXACTUM_SMTP_PORT",
+                        "" + smtpPort,
+                        "EXACTUM_POP3_PORT",
                         "" + ThrowawayPostgres.freePort()));
         process = builder.redirectErrorStream(true)
                 .redirectOutput(ProcessBuilder.Redirect.DISCARD)

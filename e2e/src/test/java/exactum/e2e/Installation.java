@@ -59,6 +59,8 @@ final class Installation implements AutoCloseable {
         int standinsPort = ThrowawayPostgres.freePort();
         address = "http://127.0.0.1:" + port;
         standinsAddress = "http://127.0.0.1:" + standinsPort;
+        settings.put("EXACTUM_POP3_PORT", "" + ThrowawayPostgres.freePort());
+        settings.put("EXACTUM_REPORTS_ADDRESS", "reports@mail.larkwater.example");
         settings.putAll(Map.of(
                 "EXACTUM_HOME",
                 home.toString(),

@@ -10,6 +10,7 @@ import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.FilePayload;
 import com.microsoft.playwright.options.SelectOption;
 import java.nio.charset.StandardCharsets;
+import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 
@@ -126,6 +127,140 @@ class LetterStoriesTest {
             assertThat(hybrid.headers().get("content-type")).isEqualTo("application/pdf");
             compare(page, "theirs.pdf", hybrid.body());
             assertThat(page.locator("#same")).containsText("It says what ours says, in every term.");
+        }
+    }
+
+    /** Five steps over six weeks; what is paid, promised or disputed is not told of, and goes on after it. */
+    @Test
+    void a_rhythm_of_five_steps_meets_a_payment_a_promise_and_a_dispute(Installation installation) {
+        installation.begin(BILLED);
+        try (var person = new Person(installation)) {
+            person.signIn();
+            Page page = person.page;
+            person.goTo("/setup/rhythms");
+            page.locator("#rhythm-name").fill("Standard");
+            person.press("Add it");
+            assertThat(page.locator("#days0")).hasValue("-7");
+            page.locator("#body4-en").fill("Last call: ");
+            page.locator("[data-place='open amount']").click();
+            assertThat(page.locator("#body4-en")).hasValue("Last call: {open amount}");
+            person.look();
+            person.press("Save this rhythm");
+            person.goTo("/setup/rhythms");
+            person.press("Use Standard for everybody");
+            assertThat(page.locator("#rhythms")).containsText("for everybody");
+            String paid = Harbour.oneOff(person, "Ada Quay", "ada@lakeside.example", "Crane lift", "100");
+            String promised = Harbour.oneOff(person, "Bo Reed", "bo@lakeside.example", "Crane lift", "200");
+            String disputed = Harbour.oneOff(person, "Cy Jetty", "cy@lakeside.example", "Crane lift", "300");
+            person.goTo("/reminders?day=2026-06-08");
+            assertThat(page.locator("#planned tbody tr")).hasCount(4);
+            page.locator("#planned tbody tr", new Page.LocatorOptions().setHasText("Ada Quay"))
+                    .getByText("Text")
+                    .click();
+            assertThat(page.locator("#letter")).containsText("Falls due: " + paid);
+            person.look();
+            person.goTo("/invoices/" + promised);
+            person.press("They promised to pay");
+            page.locator("#promise-day").fill("25 Jun 2026");
+            page.locator("#promise button.act").click();
+            person.sees("is promised by");
+            person.goTo("/invoices/" + disputed);
+            person.press("It is disputed");
+            page.locator("#dispute-cause").fill("The lift was late");
+            page.locator("#dispute button.act").click();
+            person.sees("is disputed since");
+            person.press("Move forward");
+            person.press("a week");
+            assertThat(page.locator(".corner")).containsText("8 Jun 2026");
+            Harbour.paidByCard(person.newPage(390, 844), Harbour.mailedLink(installation, person, paid));
+            person.goTo("/reminders?day=2026-06-15");
+            assertThat(page.locator("#stopped")).containsText("it is promised until 2026-06-25");
+            assertThat(page.locator("#stopped")).containsText("it is disputed");
+            assertThat(page.locator("main")).not().containsText("Ada Quay");
+            person.look();
+            for (int week = 0; week < 3; week++) {
+                person.press("Move forward");
+                person.press("a week");
+                person.settled();
+            }
+            assertThat(page.locator(".corner")).containsText("29 Jun 2026");
+            person.goTo("/invoices/" + promised);
+            assertThat(page.locator("#reminders")).containsText("step 4, firm");
+            assertThat(page.locator("#reminders")).not().containsText("step 3");
+            person.goTo("/invoices/" + disputed);
+            page.getByText("End the dispute").first().click();
+            page.locator("#dispute-outcome").fill("They accept it");
+            page.locator("#end-dispute button.act").click();
+            person.goTo("/reminders?day=2026-07-10");
+            assertThat(page.locator("#planned")).containsText("Cy Jetty");
+            assertThat(page.locator("#planned")).containsText("step 5");
+            person.look();
+            installation.booksAgree(person);
+        }
+    }
+
+    @Test
+    void a_bounce_becomes_a_decision_is_mended_and_sent_again(Installation installation) {
+        installation.begin(BILLED);
+        try (var person = new Person(installation)) {
+            person.signIn();
+            Page page = person.page;
+            page.navigate(installation.standinsAddress + "/mailbox");
+            page.locator("#gone").fill("wrong@lakeside.example");
+            page.getByText("Report what comes for it").click();
+            String number = Harbour.oneOff(person, "Dee Mole", "wrong@lakeside.example", "Crane lift", "100");
+            Installation.await("the report", () -> {
+                person.goTo("/day");
+                return page.getByText(number + " did not arrive at wrong@lakeside.example")
+                                .count()
+                        > 0;
+            });
+            person.look();
+            page.getByText("Mend the address").first().click();
+            assertThat(page.locator("#recipients")).containsText("bounced");
+            assertThat(page.locator("#recipients")).containsText("no such mailbox");
+            person.look();
+            page.locator("[name=address]").fill("right@lakeside.example");
+            person.press("Send it there");
+            assertThat(page.locator("#recipients")).containsText("right@lakeside.example");
+            Installation.await("it arrives", () -> {
+                page.navigate(installation.standinsAddress + "/mailbox?q=right@lakeside.example");
+                return page.locator("td a").count() == 1;
+            });
+            person.goTo("/day");
+            assertThat(page.locator("main")).not().containsText("did not arrive at wrong@lakeside.example");
+        }
+    }
+
+    @Test
+    void four_open_invoices_go_in_one_message_and_are_paid_by_its_link(Installation installation) {
+        installation.begin(BILLED);
+        try (var person = new Person(installation)) {
+            person.signIn();
+            Page page = person.page;
+            Harbour.oneOff(person, "Eve Slip", "eve@lakeside.example", "Crane lift", "10");
+            for (int i = 2; i <= 4; i++) Harbour.oneOff(person, "Eve Slip", null, "Crane lift", i + "0");
+            page.locator("h1 a").click();
+            page.getByText("Send open invoices").click();
+            assertThat(page.locator("#which tbody tr")).hasCount(4);
+            assertThat(page.locator("#body")).hasValue(Pattern.compile("Together: €\\s?123\\.00"));
+            page.locator("#also").fill("not an address");
+            person.press("Send");
+            assertThat(page.locator(".dock .problem, .said-beside").first()).containsText("is not an e-mail address");
+            page.locator("#also").fill("eve.office@lakeside.example");
+            page.locator("[name=linked]").check();
+            person.look();
+            person.press("Send");
+            Installation.await("the message at both addresses", () -> {
+                page.navigate(installation.standinsAddress + "/mailbox?q=4+open+invoices");
+                return page.locator("td a").count() == 2;
+            });
+            page.locator("td a").first().click();
+            page.locator("a.link").first().click();
+            page.locator("button.pay").first().click();
+            Harbour.card(page, "4111 1111 1111 1111");
+            assertThat(page.locator("h1")).hasText("Paid. Thank you.");
+            installation.booksAgree(person);
         }
     }
 

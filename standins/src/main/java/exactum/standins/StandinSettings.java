@@ -9,6 +9,7 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  * @param home folder of their state
  * @param address where they are reached
  * @param smtpPort where the mailbox listens
+ * @param popPort where it hands out reports
  */
 @ConfigurationProperties("exactum.standins")
-public record StandinSettings(Path home, String address, int smtpPort) {}
+public record StandinSettings(Path home, String address, int smtpPort, int popPort) {}

@@ -9,7 +9,6 @@ import exactum.app.installation.BusinessClock;
 import exactum.app.web.Habit;
 import exactum.app.web.NotHere;
 import exactum.app.web.TypedForm;
-import exactum.core.account.StatementOfAccount;
 import exactum.core.ids.CustomerId;
 import exactum.core.problem.Refusal;
 import java.time.LocalDate;
@@ -42,9 +41,6 @@ class AccountPages {
 
     /** Which days, in which currency. */
     record Asked(LocalDate from, LocalDate until, String currency) {}
-
-    /** A row as it is shown. */
-    record Line(StatementOfAccount.Row row, String words) {}
 
     private Asked asked(Business business, Customer customer, Map<String, String> fields) {
         LocalDate today = clock.today(business.id());
@@ -80,11 +76,7 @@ class AccountPages {
         model.addAttribute("asked", asked);
         model.addAttribute("shown", shown);
         model.addAttribute("s", shown.statement());
-        model.addAttribute(
-                "lines",
-                shown.statement().rows().stream()
-                        .map(r -> new Line(r, statements.called(ENGLISH, r.move())))
-                        .toList());
+        model.addAttribute("lines", statements.lines(ENGLISH, shown));
         model.addAttribute("currencies", currencies.isEmpty() ? List.of(asked.currency()) : currencies);
         return "accountstatements/page";
     }

@@ -22,6 +22,7 @@ import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactum.core.ledger.AccountRole;
 import exactum.core.ledger.Accounts;
+import exactum.core.ledger.Event;
 import exactum.core.money.Money;
 import java.time.LocalDate;
 import java.util.Base64;
@@ -34,7 +35,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 
 /** A customer's account between two days: by the ledger, so that it agrees with the books at any date; on paper; and sent. */
 @Component
-class AccountStatements {
+public class AccountStatements {
     private final AccountStore store;
     private final Ledger ledger;
     private final FindClaims claims;
@@ -116,6 +117,7 @@ class AccountStatements {
         model.put("customer", customer);
         model.put("shown", shown);
         model.put("s", shown.statement());
+        model.put("lines", lines(habit, shown));
         model.put("address", address(business.id(), customer.id(), shown));
         model.put("serif", business.brand().typeface().equals("book"));
         model.put("footer", PdfPress.inCss(business.identity().legalName()));
@@ -141,6 +143,11 @@ class AccountStatements {
                 .min(Comparator.comparing(FindClaims.Open::due).thenComparing(FindClaims.Open::number))
                 .map(o -> links.address(links.ofDocument(business, o.document())) + "?all")
                 .orElse("");
+    }
+
+    /** Sends the account of a currency between two days, both included; false where the same went on this day already. */
+    public boolean send(Business business, Customer customer, String currency, LocalDate from, LocalDate until) {
+        return send(business, customer, of(business.id(), customer.id(), currency, from, until));
     }
 
     /** Sends it as it stands, on the paper that is kept with it; false where the same went on this day already. */
@@ -171,10 +178,23 @@ class AccountStatements {
         }));
     }
 
+    /** A row as it is shown. */
+    record Line(StatementOfAccount.Row row, String words) {}
+
+    List<Line> lines(Habit habit, Shown shown) {
+        return shown.statement().rows().stream()
+                .map(r -> new Line(r, called(habit, r.move())))
+                .toList();
+    }
+
     /** What an event of the account is called on paper. */
-    String called(Habit habit, StatementOfAccount.Move move) {
-        String event = words.say(
-                habit, "account." + move.event().words().replace(' ', '-').replace('’', '-'));
+    private String called(Habit habit, StatementOfAccount.Move move) {
+        String event = words.say(habit, key(move.event()));
         return move.numbers().isEmpty() ? event : event + " " + move.numbers();
+    }
+
+    /** Under which an event stands among the wordings. */
+    static String key(Event event) {
+        return "account." + event.words().replace(' ', '-').replace('’', '-');
     }
 }

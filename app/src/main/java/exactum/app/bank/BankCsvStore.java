@@ -3,13 +3,12 @@ package exactum.app.bank;
 import static exactumdb.Tables.BANK_CSV;
 import static exactumdb.Tables.BANK_CSV_MAPPING;
 
+import exactum.app.database.Digest;
 import exactum.app.database.Ids;
 import exactum.core.ids.BankAccountId;
 import exactum.core.ids.BusinessId;
 import exactum.formats.csv.StatementMapping;
 import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -76,11 +75,6 @@ class BankCsvStore {
     }
 
     private static byte[] digest(List<String> head) {
-        try {
-            return MessageDigest.getInstance("SHA-256")
-                    .digest(String.join("\u001f", head).getBytes(StandardCharsets.UTF_8));
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException(e);
-        }
+        return Digest.sha256(String.join("\u001f", head).getBytes(StandardCharsets.UTF_8));
     }
 }

@@ -1,6 +1,7 @@
 package exactum.app.bank;
 
 import exactum.app.audit.Audit;
+import exactum.app.database.Digest;
 import exactum.app.installation.Settings;
 import exactum.app.ledger.FindBooks;
 import exactum.app.ledger.Ledger;
@@ -27,7 +28,6 @@ import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.security.DigestInputStream;
 import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.List;
@@ -92,7 +92,7 @@ public class ImportStatements {
 
     /** Imports a file. Limits and hostile content are found before anything is stored. */
     public Imported fromFile(BusinessId business, String fileName, InputStream file) {
-        MessageDigest sha256 = sha256();
+        MessageDigest sha256 = Digest.sha256();
         StatementFile read;
         try (var limited = new LimitedInput(new DigestInputStream(file, sha256), settings.statementLimitKb() * 1024)) {
             read = StatementFile.read(limited);
@@ -126,7 +126,7 @@ public class ImportStatements {
 
     /** Takes a statement that was read otherwise. */
     StatementId take(BusinessId business, BankAccount account, Statement read, String fileName, byte[] content) {
-        byte[] digest = sha256().digest(content);
+        byte[] digest = Digest.sha256().digest(content);
         if (statements.hasFile(business, digest))
             throw new Refusal(AGAIN, "This file was imported before. Nothing was stored again.");
         return store(business, account, read, fileName, digest);
@@ -183,7 +183,7 @@ public class ImportStatements {
                 opening,
                 opening.plus(line.amount()),
                 List.of(line));
-        byte[] digest = sha256().digest((account.id() + reference).getBytes(StandardCharsets.UTF_8));
+        byte[] digest = Digest.sha256().digest((account.id() + reference).getBytes(StandardCharsets.UTF_8));
         return store(business, account, statement, "", digest);
     }
 
@@ -245,13 +245,5 @@ public class ImportStatements {
                                 l.id(), l.words(), l.bookedOn(), l.explained().amount(), account.account()))
                         .toList());
         events.publishEvent(new LinesRead(business, account.id(), read));
-    }
-
-    private static MessageDigest sha256() {
-        try {
-            return MessageDigest.getInstance("SHA-256");
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException(e);
-        }
     }
 }

@@ -2,6 +2,7 @@ package exactum.app.catalogue;
 
 import exactum.app.audit.Audit;
 import exactum.app.business.FindBusinesses;
+import exactum.app.database.Digest;
 import exactum.app.database.Ids;
 import exactum.app.installation.Settings;
 import exactum.core.ids.BusinessId;
@@ -15,7 +16,6 @@ import java.io.UncheckedIOException;
 import java.io.Writer;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.LinkedHashMap;
@@ -250,14 +250,10 @@ public class ImportCatalogue {
     }
 
     private static String digest(Sorted sorted) {
-        try {
-            MessageDigest sha = MessageDigest.getInstance("SHA-256");
-            for (Change c : sorted.changes())
-                sha.update((c.item().code() + "\n" + c.words() + "\n").getBytes(StandardCharsets.UTF_8));
-            sha.update(ItemCsv.writeBad(sorted.bad()));
-            return HexFormat.of().formatHex(sha.digest());
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException(e);
-        }
+        MessageDigest sha = Digest.sha256();
+        for (Change c : sorted.changes())
+            sha.update((c.item().code() + "\n" + c.words() + "\n").getBytes(StandardCharsets.UTF_8));
+        sha.update(ItemCsv.writeBad(sorted.bad()));
+        return HexFormat.of().formatHex(sha.digest());
     }
 }

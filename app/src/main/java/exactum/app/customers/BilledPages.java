@@ -66,6 +66,7 @@ class BilledPages {
                     choice(f, "delivery", Delivery.values(), Delivery::code),
                     choice(f, "paysBy", PaysBy.values(), PaysBy::code),
                     f.idOrNone("layout"),
+                    f.idOrNone("rhythm"),
                     new HowBilled.Written(
                             choice(f, "figures", Figures.values(), Figures::code),
                             choice(f, "days", Days.values(), Days::code)),

@@ -22,8 +22,10 @@ import org.springframework.stereotype.Component;
 @Component
 class BilledPoints {
     private final FindSetup setup;
+    private final RhythmNames rhythms;
 
-    BilledPoints(FindSetup setup) {
+    BilledPoints(FindSetup setup, RhythmNames rhythms) {
+        this.rhythms = rhythms;
         this.setup = setup;
     }
 
@@ -72,6 +74,14 @@ class BilledPoints {
                     "Layout",
                     holds.layout(),
                     new BilledPoint.Choices<>(layouts.keySet(), UUID::toString, layouts::get),
+                    seen));
+        Map<UUID, String> known = rhythms.names(business);
+        if (seen.level() != Level.BUSINESS && !known.isEmpty())
+            points.add(BilledPoint.of(
+                    "rhythm",
+                    "Reminders",
+                    holds.rhythm(),
+                    new BilledPoint.Choices<>(known.keySet(), UUID::toString, known::get),
                     seen));
         points.add(point("figures", "Figures", holds.figures(), Figures.values(), Figures::code, Figures::words, seen));
         points.add(point("days", "Dates", holds.days(), Days.values(), Days::code, Days::words, seen));

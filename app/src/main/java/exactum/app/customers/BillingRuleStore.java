@@ -125,6 +125,7 @@ class BillingRuleStore {
                 .setDelivery(s.delivery() == null ? null : s.delivery().code())
                 .setPaysBy(s.paysBy() == null ? null : s.paysBy().code())
                 .setLayoutId(s.layout())
+                .setRhythmId(s.rhythm())
                 .setFigures(
                         s.written().figures() == null
                                 ? null
@@ -143,6 +144,7 @@ class BillingRuleStore {
                 Delivery.of(r.getDelivery()),
                 PaysBy.of(r.getPaysBy()),
                 r.getLayoutId(),
+                r.getRhythmId(),
                 new HowBilled.Written(Figures.of(r.getFigures()), Days.of(r.getDays())),
                 r.getRevision());
     }

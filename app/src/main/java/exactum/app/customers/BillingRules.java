@@ -15,6 +15,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -27,8 +28,16 @@ public class BillingRules {
     private final Groups groups;
     private final FindSetup setup;
     private final Audit audit;
+    private final ObjectProvider<RhythmNames> rhythms;
 
-    BillingRules(BillingRuleStore store, FindCustomers customers, Groups groups, FindSetup setup, Audit audit) {
+    BillingRules(
+            BillingRuleStore store,
+            FindCustomers customers,
+            Groups groups,
+            FindSetup setup,
+            Audit audit,
+            ObjectProvider<RhythmNames> rhythms) {
+        this.rhythms = rhythms;
         this.store = store;
         this.customers = customers;
         this.groups = groups;
@@ -95,6 +104,7 @@ public class BillingRules {
                         said.delivery(),
                         PaysBy.COLLECTED,
                         said.layout(),
+                        said.rhythm(),
                         said.written(),
                         said.revision()));
     }
@@ -132,10 +142,12 @@ public class BillingRules {
     private void requireGood(BusinessId business, HowBilled.Said said) {
         boolean known = (said.terms() == null || setup.termsById(business).containsKey(said.terms()))
                 && (said.layout() == null
-                        || setup.layouts(business).stream().anyMatch(l -> l.id().equals(said.layout())));
+                        || setup.layouts(business).stream().anyMatch(l -> l.id().equals(said.layout())))
+                && (said.rhythm() == null || rhythms.getObject().names(business).containsKey(said.rhythm()));
         if (!known)
             throw new Refusal(
-                    "billed.gone", "The terms or the layout are not there any more. Nothing was saved. Choose again.");
+                    "billed.gone",
+                    "The terms, the layout or the rhythm are not there any more. Nothing was saved. Choose again.");
         if (said.tax() != null
                 && said.tax().treatment().needsReason()
                 && said.tax().reason().isEmpty())
@@ -157,12 +169,17 @@ public class BillingRules {
                 .and("delivery", words(before.delivery()), words(after.delivery()))
                 .and("pays by", words(before.paysBy()), words(after.paysBy()))
                 .and("layout", layouts.get(before.layout()), layouts.get(after.layout()))
+                .and("reminders", rhythm(business, before), rhythm(business, after))
                 .and("figures", figures(before), figures(after))
                 .and("dates", days(before), days(after));
     }
 
     private static String name(Map<TermsId, KeptTerms> all, TermsId id) {
         return id == null ? "" : all.get(id).name();
+    }
+
+    private String rhythm(BusinessId business, HowBilled.Said said) {
+        return said.rhythm() == null ? "" : rhythms.getObject().names(business).getOrDefault(said.rhythm(), "");
     }
 
     private static String figures(HowBilled.Said said) {

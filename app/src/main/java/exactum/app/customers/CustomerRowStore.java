@@ -26,12 +26,12 @@ class CustomerRowStore {
             select customer.id, customer.revision, customer.changed_at, coalesce(h.revision, 0) as billed_revision,
                    customer.code, customer.name, customer.kind, coalesce(customer.email, '') as email, customer.address, customer.service_address, customer.country,
                    customer.currency, coalesce(customer.tax_number, '') as tax_number, coalesce(g.name, '') as "group", coalesce(h.language, '') as language, coalesce(t.name, '') as terms,
-                   coalesce(h.treatment, '') as tax, coalesce(h.treatment_reason, '') as tax_reason, coalesce(h.delivery, '') as delivery, coalesce(h.pays_by, '') as pays_by, coalesce(l.name, '') as layout, coalesce(h.figures, '') as figures, coalesce(h.days, '') as dates,
+                   coalesce(h.treatment, '') as tax, coalesce(h.treatment_reason, '') as tax_reason, coalesce(h.delivery, '') as delivery, coalesce(h.pays_by, '') as pays_by, coalesce(l.name, '') as layout, coalesce(y.name, '') as reminders, coalesce(h.figures, '') as figures, coalesce(h.days, '') as dates,
                    coalesce((select string_agg(rtrim(k.name || ' <' || k.email || '> ' || array_to_string(k.gets, ', ')), E'\\n' order by k.email collate "C")
                       from contact k where k.business_id = customer.business_id and k.customer_id = customer.id), '') as contacts
               from customer left join customer_group g on g.business_id = customer.business_id and g.id = customer.group_id
               left join billed_how h on h.business_id = customer.business_id and h.customer_id = customer.id
-              left join terms t on t.business_id = h.business_id and t.id = h.terms_id left join layout l on l.business_id = h.business_id and l.id = h.layout_id
+              left join terms t on t.business_id = h.business_id and t.id = h.terms_id left join layout l on l.business_id = h.business_id and l.id = h.layout_id left join reminder_rhythm y on y.business_id = h.business_id and y.id = h.rhythm_id
              where customer.business_id = {0} and {1} order by customer.code
             """;
     private final DSLContext db;

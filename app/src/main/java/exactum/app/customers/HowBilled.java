@@ -12,6 +12,7 @@ import java.util.function.Function;
 /**
  * How a customer is billed: of each point what their own page says, else their group, else everybody's.
  *
+ * @param rhythm of reminders; a null value for that of the layout
  * @param terms of new documents and arrangements; a null value while there are no terms at all
  */
 public record HowBilled(
@@ -21,6 +22,7 @@ public record HowBilled(
         Holding<Delivery> delivery,
         Holding<PaysBy> paysBy,
         Holding<UUID> layout,
+        Holding<UUID> rhythm,
         Holding<Figures> figures,
         Holding<Days> days) {
 
@@ -56,11 +58,12 @@ public record HowBilled(
             Delivery delivery,
             PaysBy paysBy,
             UUID layout,
+            UUID rhythm,
             Written written,
             int revision) {
         static final Said NOTHING = new Said(null, null, null, null, null, null, 0);
 
-        /** One that says nothing of how figures and dates are written. */
+        /** One that says nothing of reminders, and of how figures and dates are written. */
         public Said(
                 Language language,
                 TermsId terms,
@@ -69,7 +72,7 @@ public record HowBilled(
                 PaysBy paysBy,
                 UUID layout,
                 int revision) {
-            this(language, terms, tax, delivery, paysBy, layout, Written.AS_EVER, revision);
+            this(language, terms, tax, delivery, paysBy, layout, null, Written.AS_EVER, revision);
         }
 
         /** Whether it says anything. */
@@ -80,12 +83,13 @@ public record HowBilled(
                     && delivery == null
                     && paysBy == null
                     && layout == null
+                    && rhythm == null
                     && written.equals(Written.AS_EVER);
         }
 
         /** The same as of another revision. */
         Said at(int other) {
-            return new Said(language, terms, tax, delivery, paysBy, layout, written, other);
+            return new Said(language, terms, tax, delivery, paysBy, layout, rhythm, written, other);
         }
     }
 
@@ -99,6 +103,7 @@ public record HowBilled(
                 all.hold(Said::delivery, Delivery.PDF),
                 all.hold(Said::paysBy, PaysBy.EITHER),
                 Holding.of(customer.layout(), group.layout(), chosenLayout),
+                Holding.of(customer.rhythm(), group.rhythm(), null),
                 all.hold(s -> s.written().figures(), Figures.AS_LANGUAGE),
                 all.hold(s -> s.written().days(), Days.AS_LANGUAGE));
     }

@@ -35,10 +35,12 @@ import org.springframework.stereotype.Component;
 @Component
 class ReadRows {
     private static final Pattern CONTACT = Pattern.compile("(.*)<([^<>]*)>([^<>]*)");
+    private final RhythmNames known;
     private final FindSetup setup;
     private final Groups groups;
 
-    ReadRows(FindSetup setup, Groups groups) {
+    ReadRows(FindSetup setup, Groups groups, RhythmNames known) {
+        this.known = known;
         this.setup = setup;
         this.groups = groups;
     }
@@ -48,11 +50,13 @@ class ReadRows {
         private final Map<String, UUID> groupIds = new HashMap<>();
         private final Map<String, TermsId> terms = new HashMap<>();
         private final Map<String, UUID> layouts = new HashMap<>();
+        private final Map<String, UUID> rhythms = new HashMap<>();
 
         private Names(BusinessId business) {
             groups.all(business).forEach(g -> groupIds.put(g.name(), g.id()));
             for (KeptTerms t : setup.terms(business)) terms.put(t.name(), t.id());
             for (Layout l : setup.layouts(business)) layouts.put(l.name(), l.id());
+            known.names(business).forEach((id, name) -> rhythms.put(name, id));
         }
     }
 
@@ -128,6 +132,7 @@ class ReadRows {
                     one(CustomerColumn.DELIVERY, Delivery.values(), Delivery::code),
                     one(CustomerColumn.PAYS_BY, PaysBy.values(), PaysBy::code),
                     named(CustomerColumn.LAYOUT, names.layouts),
+                    named(CustomerColumn.REMINDERS, names.rhythms),
                     new HowBilled.Written(
                             one(CustomerColumn.FIGURES, Figures.values(), Figures::code),
                             one(CustomerColumn.DAYS, Days.values(), Days::code)),
@@ -215,6 +220,7 @@ class ReadRows {
                     CustomerColumn.PAYS_BY,
                     said.paysBy() == null ? "" : said.paysBy().code());
             cells.put(CustomerColumn.LAYOUT, cell(CustomerColumn.LAYOUT));
+            cells.put(CustomerColumn.REMINDERS, cell(CustomerColumn.REMINDERS));
             cells.put(CustomerColumn.FIGURES, cell(CustomerColumn.FIGURES));
             cells.put(CustomerColumn.DAYS, cell(CustomerColumn.DAYS));
             cells.put(

@@ -3,6 +3,7 @@ package exactum.app.debits;
 import exactum.app.business.Business;
 import exactum.app.business.FindBusinesses;
 import exactum.app.database.AtOnce;
+import exactum.app.database.Digest;
 import exactum.app.database.Ids;
 import exactum.app.installation.BusinessClock;
 import exactum.app.setup.BankAccount;
@@ -23,7 +24,6 @@ import java.io.ByteArrayOutputStream;
 import java.io.OutputStream;
 import java.security.DigestOutputStream;
 import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
@@ -78,7 +78,7 @@ class WriteDebitFile {
         var id = new DebitFileId(Ids.next());
         Instant now = clock.now().truncatedTo(ChronoUnit.SECONDS);
         var pieces = new Pieces(run, id);
-        MessageDigest sha256 = sha256();
+        MessageDigest sha256 = Digest.sha256();
         OutputStream out = new DigestOutputStream(pieces, sha256);
         try (var writer = new Pain008Writer(version, out)) {
             content(run, account, groups, now, writer);
@@ -169,14 +169,6 @@ class WriteDebitFile {
 
         private void end() {
             if (open.size() > 0) cut();
-        }
-    }
-
-    private static MessageDigest sha256() {
-        try {
-            return MessageDigest.getInstance("SHA-256");
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException(e);
         }
     }
 }

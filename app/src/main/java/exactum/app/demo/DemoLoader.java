@@ -44,6 +44,7 @@ class DemoLoader {
     private final PayerScene atPage;
     private final CardScene cards;
     private final MoneyBackScene moneyBack;
+    private final LetterScene letters;
     private final Seasons seasons;
     private final DebitOwners debits;
     private final WaterRates water;
@@ -71,6 +72,7 @@ class DemoLoader {
             PayerScene atPage,
             CardScene cards,
             MoneyBackScene moneyBack,
+            LetterScene letters,
             Seasons seasons,
             DebitOwners debits,
             WaterRates water,
@@ -96,6 +98,7 @@ class DemoLoader {
         this.atPage = atPage;
         this.cards = cards;
         this.moneyBack = moneyBack;
+        this.letters = letters;
         this.seasons = seasons;
         this.debits = debits;
         this.water = water;
@@ -143,7 +146,7 @@ class DemoLoader {
         for (LocalDate day = clock.testDate(); day.isBefore(DemoDays.OPENS.minusDays(1)); day = play.playDay())
             live(harbours, day);
         open(harbours);
-        while (messages.isAnyWaiting()) send.sendAll();
+        sendWhatWaits();
         prove.proveAll();
         Path mark = settings.home().resolve("demo.complete");
         Files.writeString(mark, "the demo was loaded whole\n");
@@ -162,10 +165,16 @@ class DemoLoader {
             atPage.on(id, harbour, day);
             cards.on(id, harbour, day);
             moneyBack.on(id, harbour, day);
+            letters.on(id, harbour, day);
             seasons.on(id, harbour, day);
             debits.on(id, harbour, day);
             water.on(id, harbour, day);
         });
+        sendWhatWaits();
+    }
+
+    private void sendWhatWaits() {
+        while (messages.isAnyWaiting()) send.sendAll();
     }
 
     /** The weekend ends: what was reported is taken in, and nothing else is done yet. */

@@ -15,6 +15,7 @@ import exactum.app.refunds.RefundWish;
 import exactum.app.refunds.Route;
 import exactum.app.refunds.SendRefunds;
 import exactum.app.settlement.Channel;
+import exactum.app.settlement.FindClaims;
 import exactum.app.settlement.FindPayments;
 import exactum.app.settlement.NewPayment;
 import exactum.app.settlement.RecordPayment;
@@ -54,6 +55,7 @@ class MoneyBackScene {
     private static final int BY_CHEQUE = 13;
     private static final String ALL = "640.00";
     private final FindPayments payments;
+    private final FindClaims claims;
     private final FindCustomers customers;
     private final FindSetup setup;
     private final Drafts drafts;
@@ -66,6 +68,7 @@ class MoneyBackScene {
 
     MoneyBackScene(
             FindPayments payments,
+            FindClaims claims,
             FindCustomers customers,
             FindSetup setup,
             Drafts drafts,
@@ -76,6 +79,7 @@ class MoneyBackScene {
             FindChargebacks chargebacks,
             Street street) {
         this.payments = payments;
+        this.claims = claims;
         this.customers = customers;
         this.setup = setup;
         this.drafts = drafts;
@@ -138,10 +142,17 @@ class MoneyBackScene {
                         && (p.booked().saleReference() != null || channel != Channel.CARD)
                         && payments.refundableThrough(business, p.id()).equals(p.amount())
                         && !chargebacks.isContested(business, p.id())
-                        && !payments.settledBy(business, p.id()).isEmpty())
+                        && settlesWhole(business, p))
                 .skip(skipped)
                 .findFirst()
                 .orElseThrow();
+    }
+
+    private boolean settlesWhole(BusinessId business, FindPayments.Payment payment) {
+        return payments.settledBy(business, payment.id()).stream()
+                .findFirst()
+                .filter(s -> claims.openOf(business, s.document()).isEmpty())
+                .isPresent();
     }
 
     private void giveBack(BusinessId business, Harbour harbour, int skipped, String amount, String why) {

@@ -121,6 +121,11 @@ class Street {
                 Map.of("account", currency, "amount", amount, "fee", fee, "text", text));
     }
 
+    /** A mail address is not there any more: what comes for it is reported to its sender. */
+    void isGone(String address) {
+        post(settings.standinsAddress() + "/mailbox/gone", Map.of("address", address));
+    }
+
     private void post(String address, Map<String, String> fields) {
         var form = new LinkedMultiValueMap<String, String>();
         fields.forEach(form::add);

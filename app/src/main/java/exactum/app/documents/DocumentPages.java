@@ -56,6 +56,7 @@ class DocumentPages {
     private final PaymentLinks links;
     private final DocumentPdfs pdfs;
     private final EInvoices eInvoices;
+    private final InvoiceLetters letters;
     private final SendAgain sendAgain;
     private final AskPayer askPayer;
     private final UseCredit useCredit;
@@ -80,6 +81,7 @@ class DocumentPages {
             PaymentLinks links,
             DocumentPdfs pdfs,
             EInvoices eInvoices,
+            InvoiceLetters letters,
             SendAgain sendAgain,
             AskPayer askPayer,
             UseCredit useCredit,
@@ -107,6 +109,7 @@ class DocumentPages {
         this.links = links;
         this.pdfs = pdfs;
         this.eInvoices = eInvoices;
+        this.letters = letters;
         this.sendAgain = sendAgain;
         this.askPayer = askPayer;
         this.useCredit = useCredit;
@@ -223,6 +226,7 @@ class DocumentPages {
         model.addAttribute("link", link);
         model.addAttribute("tell", document(business, number).seller().mailFrom());
         model.addAttribute("address", links.address(link));
+        model.addAttribute("phone", letters.forPhone(business, document(business, number), links.address(link)));
         model.addAttribute("validUntil", Texts.day(link.expiresOn()));
         return "documents/one :: address";
     }

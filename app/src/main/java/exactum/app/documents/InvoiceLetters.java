@@ -1,7 +1,5 @@
 package exactum.app.documents;
 
-import exactum.app.attachments.Attachments;
-import exactum.app.attachments.GoesWith;
 import exactum.app.customers.Delivery;
 import exactum.app.layouts.Look;
 import exactum.app.layouts.Looks;
@@ -15,13 +13,11 @@ import exactum.app.setup.FindSetup;
 import exactum.app.web.Habit;
 import exactum.app.web.Wordings;
 import exactum.core.document.DocumentKind;
-import exactum.core.document.DocumentState;
 import exactum.core.ids.BankAccountId;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.DocumentId;
 import exactum.core.money.Money;
 import exactum.core.text.Placeholders;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -37,9 +33,7 @@ class InvoiceLetters implements LetterWriter {
     private final FindClaims claims;
     private final LookAt lookAt;
     private final Drafts drafts;
-    private final Attachments attachments;
-    private final DocumentPdfs pdfs;
-    private final EInvoices eInvoices;
+    private final DocumentFiles files;
     private final FindSetup setup;
     private final Looks looks;
     private final Channels channels;
@@ -50,9 +44,7 @@ class InvoiceLetters implements LetterWriter {
             FindClaims claims,
             LookAt lookAt,
             Drafts drafts,
-            Attachments attachments,
-            DocumentPdfs pdfs,
-            EInvoices eInvoices,
+            DocumentFiles files,
             FindSetup setup,
             Looks looks,
             Channels channels,
@@ -61,9 +53,7 @@ class InvoiceLetters implements LetterWriter {
         this.claims = claims;
         this.lookAt = lookAt;
         this.drafts = drafts;
-        this.attachments = attachments;
-        this.pdfs = pdfs;
-        this.eInvoices = eInvoices;
+        this.files = files;
         this.setup = setup;
         this.looks = looks;
         this.channels = channels;
@@ -103,6 +93,23 @@ class InvoiceLetters implements LetterWriter {
         return new Letter(as.sender(), "Test: " + as.subjectLine(), test + "\n\n" + as.body(), as.attachments());
     }
 
+    /** What is open of a document and where it is paid, short enough for one text message of a phone (GSM 03.38: 160 letters). */
+    String forPhone(BusinessId business, Document d, String address) {
+        Habit habit = d.manner().habit();
+        List<FindClaims.Open> open = claims.openOf(business, d.id());
+        if (open.isEmpty()) return words.say(habit, "phone.see", d.seller().senderName(), d.number(), address);
+        Money left = Money.sum(
+                d.gross().currency(), open.stream().map(FindClaims.Open::left).toList());
+        return words.say(
+                habit,
+                "phone.pay",
+                d.seller().senderName(),
+                d.number(),
+                habit.money(left),
+                habit.day(open.getFirst().due()),
+                address);
+    }
+
     /** The message of a draft as it would be. */
     Letter draft(BusinessId business, Looked looked) {
         List<FindClaims.Open> open = looked.document().kind() == DocumentKind.INVOICE
@@ -130,7 +137,7 @@ class InvoiceLetters implements LetterWriter {
                 new Letter.Sender(sender, document.seller().mailFrom()),
                 own.subjectLine().isEmpty() ? subject : writing.filled(own.subjectLine()),
                 remind ? writing.reminder() : own.message().isEmpty() ? writing.body() : writing.own(own.message()),
-                attached(business, looked));
+                files.of(business, looked));
     }
 
     /** The texts of the layout that it was issued with. */
@@ -139,44 +146,6 @@ class InvoiceLetters implements LetterWriter {
                 ? Look.Texts.OURS
                 : looks.of(business, manner.style().layout(), manner.style().edition())
                         .texts(manner.language().code());
-    }
-
-    /** The files of an issued document, as its own message brings them. */
-    List<Letter.Attachment> attached(BusinessId business, Document issued) {
-        return attached(business, lookAt.issued(business, issued));
-    }
-
-    private List<Letter.Attachment> attached(BusinessId business, Looked looked) {
-        Document document = looked.document();
-        boolean draft = document.state() == DocumentState.DRAFT;
-        String name = draft ? "draft" : document.number();
-        Delivery delivery = document.manner().delivery();
-        var attached = new ArrayList<Letter.Attachment>();
-        boolean forPrograms = delivery.isForPrograms() && !draft && document.kind() != DocumentKind.QUOTE;
-        if (delivery != Delivery.LINK || document.kind() == DocumentKind.CREDIT_NOTE)
-            attached.add(new Letter.Attachment(
-                    name + ".pdf",
-                    "application/pdf",
-                    draft
-                            ? pdfs.ofDraft(business, looked)
-                            : forPrograms && delivery == Delivery.HYBRID
-                                    ? pdfs.hybrid(business, document)
-                                    : pdfs.of(business, document)));
-        if (forPrograms && delivery != Delivery.HYBRID)
-            attached.add(new Letter.Attachment(
-                    name + ".xml",
-                    "application/xml",
-                    delivery == Delivery.E_INVOICE
-                            ? eInvoices.of(business, document)
-                            : eInvoices.crossIndustry(business, document)));
-        for (Attachments.Attached file : attachments.of(business, GoesWith.document(document.id())))
-            attached.add(new Letter.Attachment(
-                    file.name(),
-                    file.type(),
-                    attachments
-                            .content(business, GoesWith.document(document.id()), file.id())
-                            .orElseThrow()));
-        return attached;
     }
 
     /** A letter while it is written, in the language of its document. */

@@ -10,6 +10,7 @@ import exactum.app.layouts.Looks;
 import exactum.app.layouts.Places;
 import exactum.app.press.PdfPicture;
 import exactum.app.setup.Branding;
+import exactum.app.setup.FindSetup;
 import exactum.app.setup.Layout;
 import exactum.core.ids.BusinessId;
 import java.io.IOException;
@@ -40,12 +41,14 @@ class LookPages {
     private final SamplePaper samples;
     private final DocumentPdfs pdfs;
     private final Branding branding;
+    private final FindSetup setup;
 
-    LookPages(Looks looks, SamplePaper samples, DocumentPdfs pdfs, Branding branding) {
+    LookPages(Looks looks, SamplePaper samples, DocumentPdfs pdfs, Branding branding, FindSetup setup) {
         this.looks = looks;
         this.samples = samples;
         this.pdfs = pdfs;
         this.branding = branding;
+        this.setup = setup;
     }
 
     @GetMapping("/setup/layouts/{id}")
@@ -133,14 +136,20 @@ class LookPages {
         return "redirect:/setup/layouts/" + id;
     }
 
-    /** A picture of it beside its name; by its edition and the brand of the business, so that it can be kept. */
+    /** A picture of it beside its name; by its edition, the brand and the bank accounts of the business, so that it can be kept. */
     @GetMapping("/setup/layouts/{id}/picture.png")
     ResponseEntity<byte[]> picture(Business business, @PathVariable UUID id) {
         Layout layout = looks.layout(business.id(), id);
         byte[] png = looks.picture(
                 business.id(),
                 layout,
-                Integer.toHexString(List.of(business.brand(), business.identity(), layout.channels())
+                Integer.toHexString(List.of(
+                                business.brand(),
+                                business.identity(),
+                                layout.channels(),
+                                setup.bankAccounts(business.id()).stream()
+                                        .map(b -> b.id() + b.ending())
+                                        .toList())
                         .hashCode()),
                 () -> picture(
                         business,

@@ -15,6 +15,8 @@ import exactum.app.settlement.FindClaims;
 import exactum.app.web.Habit;
 import exactum.app.web.Wordings;
 import exactum.core.ids.BusinessId;
+import exactum.core.ids.CustomerId;
+import exactum.core.ids.DocumentId;
 import exactum.core.money.Money;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -32,7 +34,7 @@ class OpenInvoicesLetters implements LetterWriter {
     private final BillingRules rules;
     private final FindClaims claims;
     private final PaymentLinks links;
-    private final InvoiceLetters papers;
+    private final DocumentFiles files;
     private final Wordings words;
 
     OpenInvoicesLetters(
@@ -42,7 +44,7 @@ class OpenInvoicesLetters implements LetterWriter {
             BillingRules rules,
             FindClaims claims,
             PaymentLinks links,
-            InvoiceLetters papers,
+            DocumentFiles files,
             Wordings words) {
         this.documents = documents;
         this.businesses = businesses;
@@ -50,7 +52,7 @@ class OpenInvoicesLetters implements LetterWriter {
         this.rules = rules;
         this.claims = claims;
         this.links = links;
-        this.papers = papers;
+        this.files = files;
         this.words = words;
     }
 
@@ -61,16 +63,19 @@ class OpenInvoicesLetters implements LetterWriter {
 
     @Override
     public Letter write(Message message) {
-        BusinessId id = message.business();
+        return about(message.business(), message.customer(), message.about());
+    }
+
+    /** About some documents of a customer, as things stand now. */
+    Letter about(BusinessId id, CustomerId who, List<DocumentId> which) {
         Business business = businesses.get(id);
-        Customer customer = customers.get(id, message.customer());
-        List<Document> about =
-                message.about().stream().map(d -> documents.get(id, d)).toList();
-        List<FindClaims.Open> open = claims.openOf(id, message.customer()).stream()
-                .filter(o -> message.about().contains(o.document()))
+        Customer customer = customers.get(id, who);
+        List<Document> about = which.stream().map(d -> documents.get(id, d)).toList();
+        List<FindClaims.Open> open = claims.openOf(id, who).stream()
+                .filter(o -> which.contains(o.document()))
                 .sorted(Comparator.comparing(FindClaims.Open::due).thenComparing(FindClaims.Open::number))
                 .toList();
-        Habit habit = rules.of(id, message.customer()).habit();
+        Habit habit = rules.of(id, who).habit();
         String sender = business.identity().senderName();
         String count = Integer.toString(open.isEmpty() ? about.size() : open.size());
         return new Letter(
@@ -123,8 +128,7 @@ class OpenInvoicesLetters implements LetterWriter {
 
     private List<Letter.Attachment> attached(BusinessId business, List<Document> about) {
         var attached = new ArrayList<Letter.Attachment>();
-        for (Document d : about)
-            if (d.manner().delivery() != Delivery.LINK) attached.addAll(papers.attached(business, d));
+        for (Document d : about) if (d.manner().delivery() != Delivery.LINK) attached.addAll(files.of(business, d));
         return attached;
     }
 }

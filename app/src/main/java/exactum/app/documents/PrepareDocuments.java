@@ -31,7 +31,6 @@ import exactum.core.calendar.Clearing;
 import exactum.core.document.Creditable;
 import exactum.core.document.Crediting;
 import exactum.core.document.DocumentKind;
-import exactum.core.document.Line;
 import exactum.core.document.TaxRates;
 import exactum.core.document.TaxTreatment;
 import exactum.core.document.TaxedLine;
@@ -57,7 +56,6 @@ import exactum.core.terms.DueRule;
 import exactum.core.terms.Instalment;
 import exactum.core.terms.Schedule;
 import exactum.core.terms.Terms;
-import exactum.formats.einvoice.EInvoiceRules;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -192,8 +190,8 @@ public class PrepareDocuments {
             List<TaxedLine> lines = summed.lines();
             Totals totals = summed.totals();
             Draft.Content content = draft.content();
-            requirePayable(draft, totals);
-            requireAccounts(content.lines());
+            Issuable.requirePayable(draft, totals, deposits);
+            Issuable.requireAccounts(content.lines(), accounts);
             ExchangeRate rate = rate(draft);
             List<Bookings.Income> incomes = incomes(lines, totals, rate);
             Valued tax = rate.value(totals.tax()).value();
@@ -216,7 +214,8 @@ public class PrepareDocuments {
                     asked,
                     series(draft.kind()),
                     sentTo(customer, content.sending()));
-            if (prepared.manner().delivery().isForPrograms()) requireForEInvoice(prepared);
+            if (prepared.manner().delivery().isForPrograms())
+                Issuable.requireGood(eInvoices.problems(business.id(), prepared));
             return prepared;
         }
 
@@ -260,24 +259,6 @@ public class PrepareDocuments {
             return Stream.concat(theirs.stream(), Stream.of(business.identity().mailFrom()))
                     .distinct()
                     .toList();
-        }
-
-        /** What a receiver of the e-invoice would refuse, at the field that causes it. */
-        private void requireForEInvoice(Prepared prepared) {
-            for (EInvoiceRules.Problem problem : eInvoices.problems(business.id(), prepared)) throw refusal(problem);
-        }
-
-        private static Refusal refusal(EInvoiceRules.Problem problem) {
-            String sentence = problem.sentence() + " Nothing was made.";
-            return switch (problem.cause()) {
-                case SELLER, SELLER_TAX_NUMBER ->
-                    new Refusal("setup.identity.e-invoice", sentence + " Change it in Set-up.").at("delivery");
-                case BUYER, BUYER_TAX_NUMBER ->
-                    new Refusal("einvoice.buyer", sentence + " Change it on their page.").at("customer");
-                case LINE -> new Refusal("einvoice.line", sentence).at("text" + Math.max(0, problem.line() - 1));
-                case TAX -> new Refusal("einvoice.tax", sentence).at("tax0");
-                case CURRENCY -> new Refusal("einvoice.currency", sentence).at("currency");
-            };
         }
 
         private static Delivery delivery(HowBilled how, Draft.Sending sending) {
@@ -425,37 +406,6 @@ public class PrepareDocuments {
                                     "document.no-series",
                                     "There is no number series for %s yet. Nothing was made. Add it in Set-up."
                                             .formatted(name))));
-        }
-
-        private void requirePayable(Draft draft, Totals totals) {
-            if (!totals.gross().isPositive()) {
-                throw new Refusal(
-                        "document.nothing",
-                        "It comes to %s, which cannot be paid. Nothing was made."
-                                .formatted(totals.gross().text()));
-            }
-            if (totals.gross().minor() > Money.MOST) throw new ArithmeticException("more than a document may come to");
-            long held = draft.content().lines().stream()
-                    .filter(l -> deposits.equals(l.account()))
-                    .count();
-            long sold =
-                    draft.content().lines().stream().filter(l -> !l.isText()).count();
-            if (held > 0 && held < sold) {
-                throw new Refusal(
-                        "document.deposit",
-                        "A security deposit stands on a document of its own. Nothing was made. Bill the rest apart.");
-            }
-        }
-
-        private void requireAccounts(List<Line> lines) {
-            for (Line line : lines) {
-                if (!line.isText() && !accounts.contains(line.account())) {
-                    throw new Refusal(
-                            "document.account",
-                            "Nothing can be sold to account %s. Nothing was made. Choose an income account."
-                                    .formatted(line.account()));
-                }
-            }
         }
 
         private List<Bookings.Income> incomes(List<TaxedLine> lines, Totals totals, ExchangeRate rate) {

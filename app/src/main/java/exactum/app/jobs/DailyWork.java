@@ -12,6 +12,7 @@ import exactum.app.daysheet.Troubles;
 import exactum.app.debits.DebitWork;
 import exactum.app.installation.PlayDays;
 import exactum.app.payouts.ImportPayouts;
+import exactum.app.reminders.Reminders;
 import exactum.app.setup.BankAccount;
 import exactum.app.setup.FindSetup;
 import exactum.app.setup.ProcessorAccount;
@@ -36,6 +37,7 @@ public class DailyWork implements PlayDays.DayWork {
     private static final UUID BOOKING = new UUID(0, 3);
     private static final UUID DEBITS = new UUID(0, 4);
     private static final UUID CARD_RUNS = new UUID(0, 6);
+    private static final UUID REMINDERS = new UUID(0, 7);
     private static final UUID REPORTS = new UUID(0, 5);
     private final FindBusinesses businesses;
     private final FindSetup setup;
@@ -47,6 +49,7 @@ public class DailyWork implements PlayDays.DayWork {
     private final CommitBillingRun billing;
     private final DebitWork debits;
     private final CardWork cardRuns;
+    private final Reminders reminders;
     private final Troubles troubles;
 
     DailyWork(
@@ -60,6 +63,7 @@ public class DailyWork implements PlayDays.DayWork {
             CommitBillingRun billing,
             DebitWork debits,
             CardWork cardRuns,
+            Reminders reminders,
             Troubles troubles) {
         this.businesses = businesses;
         this.setup = setup;
@@ -71,6 +75,7 @@ public class DailyWork implements PlayDays.DayWork {
         this.billing = billing;
         this.debits = debits;
         this.cardRuns = cardRuns;
+        this.reminders = reminders;
         this.troubles = troubles;
     }
 
@@ -87,6 +92,7 @@ public class DailyWork implements PlayDays.DayWork {
         guarded(business, "Billing", BILLING, () -> billing.runFor(business, day));
         guarded(business, "Debits", DEBITS, () -> debits.day(business, day));
         guarded(business, "Card runs", CARD_RUNS, () -> cardRuns.day(business, day));
+        guarded(business, "Reminders", REMINDERS, () -> reminders.day(business, day));
     }
 
     /** Takes in what banks and processors have reported. */

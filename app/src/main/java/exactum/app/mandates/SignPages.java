@@ -4,6 +4,7 @@ import exactum.app.business.Business;
 import exactum.app.business.FindBusinesses;
 import exactum.app.customers.BillingRules;
 import exactum.app.customers.PageLanguage;
+import exactum.app.database.Digest;
 import exactum.app.installation.BusinessClock;
 import exactum.app.web.Habit;
 import exactum.app.web.NotHere;
@@ -18,8 +19,6 @@ import exactum.core.text.TextKind;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.HashMap;
@@ -233,13 +232,8 @@ class SignPages {
 
     /** Of what was agreed to, so that a change of it afterwards shows. */
     private static String digest(String consent, NewMandate.Account account) {
-        try {
-            String signed =
-                    consent + "\n" + account.name() + "\n" + account.number().value();
-            return HexFormat.of()
-                    .formatHex(MessageDigest.getInstance("SHA-256").digest(signed.getBytes(StandardCharsets.UTF_8)));
-        } catch (NoSuchAlgorithmException never) {
-            throw new IllegalStateException(never);
-        }
+        String signed =
+                consent + "\n" + account.name() + "\n" + account.number().value();
+        return HexFormat.of().formatHex(Digest.sha256(signed.getBytes(StandardCharsets.UTF_8)));
     }
 }

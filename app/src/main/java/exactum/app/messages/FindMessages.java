@@ -46,6 +46,11 @@ public interface FindMessages {
     /** Those, the newest first. */
     List<Listed> lost(BusinessId business, Wanted wanted, String prefix);
 
+    /** Of those, a part of the list. */
+    List<Listed> lost(BusinessId business, Slice slice);
+
+    int countLost(BusinessId business);
+
     /** A file that went with a message; its size in bytes. */
     record SentFile(int no, String name, String type, int bytes) {}
 

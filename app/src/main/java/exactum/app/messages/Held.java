@@ -61,6 +61,7 @@ record Held(List<Message> joined, List<Message> alone) {
                 null,
                 null,
                 0,
-                null);
+                null,
+                false);
     }
 }

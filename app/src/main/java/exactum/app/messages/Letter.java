@@ -20,6 +20,11 @@ public record Letter(Sender sender, String subjectLine, String body, List<Attach
         return new Letter(sender, words.subjectLine(), words.body(), attachments);
     }
 
+    /** The same letter without its files. */
+    Letter bare() {
+        return new Letter(sender, subjectLine, body, List.of());
+    }
+
     /** Name and address that it comes from. */
     public record Sender(String name, String address) {}
 

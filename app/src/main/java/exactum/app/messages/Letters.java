@@ -17,6 +17,7 @@ class Letters {
     /** The letter of a message, in the words that it goes in; no transaction should be open. */
     Letter write(Message message) {
         Letter written = writers.get(message.kind()).write(message);
-        return message.said() == null ? written : written.saying(message.said());
+        Letter letter = message.bare() ? written.bare() : written;
+        return message.said() == null ? letter : letter.saying(message.said());
     }
 }

@@ -19,6 +19,7 @@ import java.util.UUID;
  * @param sent what was sent, or null before
  * @param attempts how often sending was tried
  * @param lastError why the last try failed, or null
+ * @param bare whether it goes without its papers, which are linked
  */
 public record Message(
         BusinessId business,
@@ -33,7 +34,8 @@ public record Message(
         Letter.Words own,
         Sent sent,
         int attempts,
-        String lastError) {
+        String lastError,
+        boolean bare) {
     public Message {
         about = List.copyOf(about);
         recipients = List.copyOf(recipients);

@@ -82,7 +82,7 @@ class MessageDecisions {
                         .map(MessageDecisions::lost)
                         .toList();
                 return new Found(
-                        found, count(business, wanted), Found.all(found).sums(), "/messages");
+                        found, count(business, wanted), Found.all(found).sums(), "/messages?state=not+arrived");
             }
         };
     }
@@ -162,7 +162,7 @@ class MessageDecisions {
                 LOST + m.message().id(),
                 Station.BILL,
                 "back",
-                "%s did not arrive at %s: %s %s".formatted(about, lost.address(), lost.code(), lost.words()),
+                "%s did not arrive at %s: %s".formatted(about, lost.address(), lost.said()),
                 m.customer(),
                 m.message().sendOn(),
                 m.amount(),

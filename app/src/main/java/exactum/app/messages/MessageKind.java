@@ -11,6 +11,7 @@ public enum MessageKind {
     TEST_COPY("test copy"),
     CONFIRMATION("confirmation"),
     REMINDER("reminder"),
+    PAYMENT_REMINDER("payment reminder"),
     STATEMENT("statement"),
     MANDATE("mandate"),
     MANDATE_LINK("mandate link"),

@@ -1,5 +1,6 @@
 package exactum.app.messages;
 
+import exactum.app.business.Business;
 import exactum.app.business.Needs;
 import exactum.app.business.Power;
 import exactum.app.customers.FindCustomers;
@@ -29,12 +30,15 @@ import org.springframework.web.bind.annotation.RequestParam;
 /** Messages: what was sent and as it was sent, what waits, what did not arrive, what is held, and freeing what is held. */
 @Controller
 class MessagePages {
+    private static final String NOT_ARRIVED = "not arrived";
+    private static final int SHOWN = 200;
     private final FindMessages messages;
     private final Outbox outbox;
-    private static final int SHOWN = 200;
     private final FindCustomers customers;
     private final MessageDecisionStore store;
+    private final RecipientStore recipients;
     private final Letters letters;
+    private final SentMail sent;
     private final BusinessClock clock;
 
     MessagePages(
@@ -42,10 +46,14 @@ class MessagePages {
             Outbox outbox,
             FindCustomers customers,
             MessageDecisionStore store,
+            RecipientStore recipients,
             Letters letters,
+            SentMail sent,
             BusinessClock clock) {
         this.store = store;
+        this.recipients = recipients;
         this.letters = letters;
+        this.sent = sent;
         this.clock = clock;
         this.messages = messages;
         this.outbox = outbox;
@@ -58,15 +66,24 @@ class MessagePages {
             @RequestParam(defaultValue = "") String state,
             @RequestParam(defaultValue = "1") int from,
             Model model) {
+        Slice slice = Slice.page(from);
+        model.addAttribute("state", state);
+        if (state.equals(NOT_ARRIVED)) return notArrived(business, slice, model);
         MessageState wanted = Arrays.stream(MessageState.values())
                 .filter(s -> s.words().equals(state))
                 .findFirst()
                 .orElse(null);
-        Slice slice = Slice.page(from);
         List<FindMessages.Listed> shown = messages.inState(business, wanted, slice);
         model.addAttribute("messages", shown);
         model.addAttribute("pager", Pager.of(slice, shown.size(), messages.count(business, wanted)));
-        model.addAttribute("state", state);
+        return "messages/list";
+    }
+
+    private String notArrived(BusinessId business, Slice slice, Model model) {
+        List<FindMessages.Listed> shown = messages.lost(business, slice);
+        model.addAttribute("messages", shown);
+        model.addAttribute("pager", Pager.of(slice, shown.size(), messages.countLost(business)));
+        model.addAttribute("strays", recipients.strays());
         return "messages/list";
     }
 
@@ -84,16 +101,29 @@ class MessagePages {
                 .filter(f -> f.no() == no)
                 .findFirst()
                 .orElseThrow(NotHere::new);
+        return saved(file.name(), file.type(), messages.file(business, id, no).orElseThrow(NotHere::new));
+    }
+
+    /** The whole message as mail, to keep or to open in a mail program. */
+    @GetMapping("/messages/{id}/mail")
+    ResponseEntity<byte[]> mail(Business business, @PathVariable MessageId id) {
+        Message message =
+                messages.find(business.id(), id).orElseThrow(NotHere::new).message();
+        if (message.sent() == null) throw new NotHere();
+        return saved(message.sent().subjectLine() + ".eml", "message/rfc822", sent.asMail(business, message));
+    }
+
+    private static ResponseEntity<byte[]> saved(String name, String type, byte[] content) {
         return ResponseEntity.ok()
-                .contentType(MediaType.parseMediaType(file.type()))
+                .contentType(MediaType.parseMediaType(type))
                 .header(
                         HttpHeaders.CONTENT_DISPOSITION,
                         ContentDisposition.attachment()
-                                .filename(file.name(), StandardCharsets.UTF_8)
+                                .filename(name, StandardCharsets.UTF_8)
                                 .build()
                                 .toString())
                 .header("X-Content-Type-Options", "nosniff")
-                .body(messages.file(business, id, no).orElseThrow(NotHere::new));
+                .body(content);
     }
 
     /** Those who have an address by now, and what is held for them. */

@@ -4,11 +4,9 @@ import static exactumdb.Tables.CUSTOMER;
 import static exactumdb.Tables.DOCUMENT;
 import static exactumdb.Tables.MESSAGE;
 import static exactumdb.Tables.MESSAGE_ABOUT;
-import static exactumdb.Tables.MESSAGE_FILE;
 import static exactumdb.Tables.MESSAGE_RECIPIENT;
 
 import exactum.app.database.CopyRows;
-import exactum.app.database.Digest;
 import exactum.app.database.IdArray;
 import exactum.app.database.Ids;
 import exactum.app.database.InsertRows;
@@ -58,10 +56,14 @@ class MessageStore implements FindMessages {
             "(select min(d.currency) from message_about a join document d on d.business_id = a.business_id and d.id = a.document_id where a.business_id = message.business_id and a.message_id = message.id)",
             String.class);
     private final DSLContext db;
+    private final RecipientStore recipients;
+    private final SentFileStore files;
     private final Vault vault;
 
-    MessageStore(DSLContext db, Vault vault) {
+    MessageStore(DSLContext db, RecipientStore recipients, SentFileStore files, Vault vault) {
         this.db = db;
+        this.recipients = recipients;
+        this.files = files;
         this.vault = vault;
     }
 
@@ -71,7 +73,7 @@ class MessageStore implements FindMessages {
         insert(business, byId);
     }
 
-    private void insert(BusinessId business, Map<MessageId, NewMessage> byId) {
+    void insert(BusinessId business, Map<MessageId, NewMessage> byId) {
         CopyRows.into(
                 db,
                 byId.entrySet().stream()
@@ -95,24 +97,13 @@ class MessageStore implements FindMessages {
     /** What messages are about, and who gets them. */
     private void writeAround(BusinessId business, Map<MessageId, NewMessage> messages) {
         var about = new ArrayList<MessageAboutRecord>(messages.size());
-        var recipients = new ArrayList<MessageRecipientRecord>(messages.size());
+        var to = new ArrayList<MessageRecipientRecord>(messages.size());
         messages.forEach((id, m) -> {
             m.about().forEach(d -> about.add(new MessageAboutRecord(business, id, d)));
-            m.addresses().stream().distinct().forEach(a -> recipients.add(recipient(business, id, a)));
+            m.addresses().stream().distinct().forEach(a -> to.add(RecipientStore.waiting(business, id, a)));
         });
         CopyRows.into(db, about);
-        CopyRows.into(db, recipients);
-    }
-
-    private static MessageRecipientRecord recipient(BusinessId business, MessageId id, String address) {
-        return new MessageRecipientRecord()
-                .setBusinessId(business)
-                .setMessageId(id)
-                .setAddress(address)
-                .setState(Recipient.State.WAITING.words())
-                .setCode("")
-                .setWords("")
-                .setSince(OffsetDateTime.now());
+        CopyRows.into(db, to);
     }
 
     /** What is held for customers, so that nobody else frees it meanwhile; in the order in which it was made. */
@@ -137,7 +128,9 @@ class MessageStore implements FindMessages {
         CopyRows.into(
                 db,
                 to.entrySet().stream()
-                        .flatMap(e -> e.getValue().stream().distinct().map(a -> recipient(business, e.getKey(), a)))
+                        .flatMap(e -> e.getValue().stream()
+                                .distinct()
+                                .map(a -> RecipientStore.waiting(business, e.getKey(), a)))
                         .toList());
     }
 
@@ -181,13 +174,7 @@ class MessageStore implements FindMessages {
                         .and(MESSAGE.STATE.eq(MessageState.FAILED.words()))
                         .execute()
                 == 1;
-        if (!failed) return;
-        db.update(MESSAGE_RECIPIENT)
-                .set(MESSAGE_RECIPIENT.STATE, Recipient.State.WAITING.words())
-                .where(MESSAGE_RECIPIENT.BUSINESS_ID.eq(business))
-                .and(MESSAGE_RECIPIENT.MESSAGE_ID.eq(id))
-                .and(MESSAGE_RECIPIENT.STATE.eq(Recipient.State.REFUSED.words()))
-                .execute();
+        if (failed) recipients.retryRefused(business, id);
     }
 
     /**
@@ -231,13 +218,12 @@ class MessageStore implements FindMessages {
     }
 
     private List<Message> messages(List<MessageRecord> rows) {
-        Map<MessageId, List<Recipient>> recipients =
-                recipients(rows.stream().map(MessageRecord::getId).toList());
+        Map<MessageId, List<Recipient>> to =
+                recipients.of(rows.stream().map(MessageRecord::getId).toList());
         Map<MessageId, List<DocumentId>> about =
                 about(rows.stream().map(MessageRecord::getId).toList());
         return rows.stream()
-                .map(m -> message(
-                        m, about.getOrDefault(m.getId(), List.of()), recipients.getOrDefault(m.getId(), List.of())))
+                .map(m -> message(m, about.getOrDefault(m.getId(), List.of()), to.getOrDefault(m.getId(), List.of())))
                 .toList();
     }
 
@@ -250,20 +236,6 @@ class MessageStore implements FindMessages {
                 .where(DSL.condition("message_about.message_id = any({0})", IdArray.of(ids)))
                 .orderBy(DOCUMENT.NUMBER)
                 .fetchGroups(MESSAGE_ABOUT.MESSAGE_ID, MESSAGE_ABOUT.DOCUMENT_ID);
-    }
-
-    private Map<MessageId, List<Recipient>> recipients(List<MessageId> ids) {
-        return db.selectFrom(MESSAGE_RECIPIENT)
-                .where(DSL.condition("message_recipient.message_id = any({0})", IdArray.of(ids)))
-                .orderBy(MESSAGE_RECIPIENT.ADDRESS)
-                .fetchGroups(
-                        MESSAGE_RECIPIENT.MESSAGE_ID,
-                        r -> new Recipient(
-                                r.getAddress(),
-                                Recipient.State.of(r.getState()),
-                                r.getCode(),
-                                r.getWords(),
-                                r.getSince()));
     }
 
     private static Condition due(OffsetDateTime now) {
@@ -279,34 +251,6 @@ class MessageStore implements FindMessages {
         return MESSAGE.SEND_ON.le(TODAY);
     }
 
-    /** Notes what became of it at each address; those that may take it later wait, or count as refused where no try is left. */
-    void markRecipients(Message m, Delivered delivered, boolean over) {
-        if (!delivered.sent().isEmpty())
-            db.update(MESSAGE_RECIPIENT)
-                    .set(MESSAGE_RECIPIENT.STATE, Recipient.State.SENT.words())
-                    .set(MESSAGE_RECIPIENT.SINCE, OffsetDateTime.now())
-                    .where(of(m))
-                    .and(MESSAGE_RECIPIENT.ADDRESS.in(delivered.sent()))
-                    .execute();
-        delivered.refused().forEach(said -> mark(m, said, Recipient.State.REFUSED));
-        delivered.later().forEach(said -> mark(m, said, over ? Recipient.State.REFUSED : Recipient.State.WAITING));
-    }
-
-    private void mark(Message m, Delivered.Said said, Recipient.State state) {
-        db.update(MESSAGE_RECIPIENT)
-                .set(MESSAGE_RECIPIENT.STATE, state.words())
-                .set(MESSAGE_RECIPIENT.CODE, said.code())
-                .set(MESSAGE_RECIPIENT.WORDS, said.words())
-                .set(MESSAGE_RECIPIENT.SINCE, OffsetDateTime.now())
-                .where(of(m))
-                .and(MESSAGE_RECIPIENT.ADDRESS.eq(said.address()))
-                .execute();
-    }
-
-    private static Condition of(Message m) {
-        return MESSAGE_RECIPIENT.BUSINESS_ID.eq(m.business()).and(MESSAGE_RECIPIENT.MESSAGE_ID.eq(m.id()));
-    }
-
     /** Keeps a letter as the first address got it: its words, and its files as they went. */
     void keepAsSent(Message m, Letter letter) {
         int kept = db.update(MESSAGE)
@@ -318,27 +262,7 @@ class MessageStore implements FindMessages {
                 .and(MESSAGE.ID.eq(m.id()))
                 .and(MESSAGE.SENT_AT.isNull())
                 .execute();
-        if (kept == 0) return;
-        for (int i = 0; i < letter.attachments().size(); i++)
-            keep(m, i, letter.attachments().get(i));
-    }
-
-    /** A paper that is kept anyhow is named by its digest alone. */
-    private void keep(Message m, int no, Letter.Attachment file) {
-        db.execute(
-                """
-                insert into message_file (business_id, message_id, no, name, type, sha256, bytes, content)
-                select {0}, {1}, {2}, {3}, {4}, {5}, {6}, case when exists (select from document_pdf p where p.business_id = {0} and p.sha256 = {5}) then null else {7} end
-                on conflict do nothing
-                """,
-                DSL.inline(m.business().value()),
-                DSL.val(m.id().value()),
-                DSL.inline(no),
-                DSL.val(file.name()),
-                DSL.val(file.type()),
-                DSL.val(Digest.sha256(file.content())),
-                DSL.inline(file.content().length),
-                DSL.val(file.content()));
+        if (kept == 1) files.keep(m, letter);
     }
 
     /** It went wherever it could go. */
@@ -386,34 +310,29 @@ class MessageStore implements FindMessages {
     }
 
     @Override
+    public List<Listed> lost(BusinessId business, Slice slice) {
+        return list(business, isLost(business), slice);
+    }
+
+    @Override
+    public int countLost(BusinessId business) {
+        return db.fetchCount(MESSAGE, MESSAGE.BUSINESS_ID.eq(business), isLost(business));
+    }
+
+    @Override
     public List<SentFile> files(BusinessId business, MessageId id) {
-        return db.select(MESSAGE_FILE.NO, MESSAGE_FILE.NAME, MESSAGE_FILE.TYPE, MESSAGE_FILE.BYTES)
-                .from(MESSAGE_FILE)
-                .where(MESSAGE_FILE.BUSINESS_ID.eq(business))
-                .and(MESSAGE_FILE.MESSAGE_ID.eq(id))
-                .orderBy(MESSAGE_FILE.NO)
-                .fetch(r -> new SentFile(r.value1(), r.value2(), r.value3(), r.value4()));
+        return files.of(business, id);
     }
 
     @Override
     public Optional<byte[]> file(BusinessId business, MessageId id, int no) {
-        return db.fetchOptional("""
-                        select coalesce(f.content, (select p.content from document_pdf p where p.business_id = f.business_id and p.sha256 = f.sha256 limit 1))
-                          from message_file f where f.business_id = {0} and f.message_id = {1} and f.no = {2}
-                        """, DSL.inline(business.value()), DSL.val(id.value()), DSL.val(no))
-                .map(r -> r.get(0, byte[].class));
+        return files.content(business, id, no);
     }
 
     /** Adds an address, or one that has it already once more, to one that went out, in the place of one where it did not arrive; false if that is not so any more. */
     boolean sendTo(BusinessId business, MessageId id, String lost, String address, LocalDate today) {
-        if (!see(business, id, lost, today)) return false;
-        db.insertInto(MESSAGE_RECIPIENT)
-                .set(recipient(business, id, address))
-                .onConflict(MESSAGE_RECIPIENT.BUSINESS_ID, MESSAGE_RECIPIENT.MESSAGE_ID, MESSAGE_RECIPIENT.ADDRESS)
-                .doUpdate()
-                .set(MESSAGE_RECIPIENT.STATE, Recipient.State.WAITING.words())
-                .setNull(MESSAGE_RECIPIENT.SEEN_ON)
-                .execute();
+        if (!recipients.see(business, id, lost, today)) return false;
+        recipients.add(business, id, address);
         db.update(MESSAGE)
                 .set(MESSAGE.STATE, MessageState.WAITING.words())
                 .set(MESSAGE.ATTEMPTS, 0)
@@ -422,19 +341,6 @@ class MessageStore implements FindMessages {
                 .and(MESSAGE.ID.eq(id))
                 .execute();
         return true;
-    }
-
-    /** Notes that somebody knows that it did not arrive at an address; false if that was known, or is not so. */
-    boolean see(BusinessId business, MessageId id, String lost, LocalDate today) {
-        return db.update(MESSAGE_RECIPIENT)
-                        .set(MESSAGE_RECIPIENT.SEEN_ON, today)
-                        .where(MESSAGE_RECIPIENT.BUSINESS_ID.eq(business))
-                        .and(MESSAGE_RECIPIENT.MESSAGE_ID.eq(id))
-                        .and(MESSAGE_RECIPIENT.ADDRESS.eq(lost))
-                        .and(MESSAGE_RECIPIENT.STATE.in("refused", "bounced"))
-                        .and(MESSAGE_RECIPIENT.SEEN_ON.isNull())
-                        .execute()
-                == 1;
     }
 
     @Override
@@ -540,6 +446,7 @@ class MessageStore implements FindMessages {
                 .setSubjectId(m.subject())
                 .setSendOn(m.sendOn())
                 .setState(state(m).words())
+                .setBare(m.bare())
                 .setSubject(m.own() == null ? null : m.own().subjectLine())
                 .setBodySecret(m.own() == null ? null : vault.encrypt(m.own().body()));
     }
@@ -568,6 +475,7 @@ class MessageStore implements FindMessages {
                         ? new Message.Sent(words.subjectLine(), words.body(), m.getSentAt(), m.getSentOn())
                         : null,
                 m.getAttempts(),
-                m.getLastError());
+                m.getLastError(),
+                m.getBare());
     }
 }

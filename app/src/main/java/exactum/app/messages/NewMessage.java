@@ -15,6 +15,7 @@ import java.util.UUID;
  * @param addresses none where there is none: the message is held
  * @param onPaper whether it is printed and posted instead
  * @param own a person's own words in the place of ours, or null
+ * @param bare whether it goes without its papers, which are linked
  */
 public record NewMessage(
         MessageKind kind,
@@ -24,7 +25,8 @@ public record NewMessage(
         List<DocumentId> about,
         List<String> addresses,
         boolean onPaper,
-        Letter.Words own) {
+        Letter.Words own,
+        boolean bare) {
     public NewMessage {
         about = List.copyOf(about);
         addresses = List.copyOf(addresses);
@@ -39,7 +41,7 @@ public record NewMessage(
             List<DocumentId> about,
             List<String> addresses,
             boolean onPaper) {
-        this(kind, customer, subject, sendOn, about, addresses, onPaper, null);
+        this(kind, customer, subject, sendOn, about, addresses, onPaper, null, false);
     }
 
     /** To some addresses, or to none: then it is held. */
@@ -55,6 +57,11 @@ public record NewMessage(
 
     /** The same in a person's own words. */
     public NewMessage in(Letter.Words words) {
-        return new NewMessage(kind, customer, subject, sendOn, about, addresses, onPaper, words);
+        return new NewMessage(kind, customer, subject, sendOn, about, addresses, onPaper, words, bare);
+    }
+
+    /** The same with its papers linked, or attached. */
+    public NewMessage bare(boolean linked) {
+        return new NewMessage(kind, customer, subject, sendOn, about, addresses, onPaper, own, linked);
     }
 }

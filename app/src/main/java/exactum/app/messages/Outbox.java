@@ -24,13 +24,20 @@ import org.springframework.transaction.annotation.Transactional;
 public class Outbox {
     private static final int RELEASED_AT_ONCE = 1_000;
     private final MessageStore messages;
+    private final RecipientStore recipients;
     private final FindCustomers customers;
     private final BusinessClock clock;
     private final Audit audit;
 
-    Outbox(MessageStore messages, FindCustomers customers, BusinessClock clock, Audit audit) {
+    Outbox(
+            MessageStore messages,
+            RecipientStore recipients,
+            FindCustomers customers,
+            BusinessClock clock,
+            Audit audit) {
         this.clock = clock;
         this.messages = messages;
+        this.recipients = recipients;
         this.customers = customers;
         this.audit = audit;
     }
@@ -38,6 +45,12 @@ public class Outbox {
     /** Puts in messages that nobody put in before. */
     @Transactional(propagation = Propagation.MANDATORY)
     public void put(BusinessId business, List<NewMessage> intents) {
+        if (!intents.isEmpty()) messages.insert(business, intents);
+    }
+
+    /** Puts in messages under ids of one's own. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void put(BusinessId business, Map<MessageId, NewMessage> intents) {
         if (!intents.isEmpty()) messages.insert(business, intents);
     }
 
@@ -107,7 +120,7 @@ public class Outbox {
     /** Notes that somebody knows that it did not arrive at an address; a second time changes nothing. */
     @Transactional
     public void see(BusinessId business, MessageId message, String lost) {
-        if (messages.see(business, message, lost, clock.today(business)))
+        if (recipients.see(business, message, lost, clock.today(business)))
             audit.record(business, "noted that a message did not arrive", lost);
     }
 

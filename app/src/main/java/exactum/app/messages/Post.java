@@ -7,18 +7,14 @@ import jakarta.mail.SendFailedException;
 import jakarta.mail.Session;
 import jakarta.mail.Transport;
 import jakarta.mail.internet.InternetAddress;
-import jakarta.mail.internet.MimeMessage;
-import java.io.UnsupportedEncodingException;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import org.eclipse.angus.mail.smtp.SMTPAddressFailedException;
-import org.springframework.core.io.ByteArrayResource;
+import org.eclipse.angus.mail.smtp.SMTPMessage;
 import org.springframework.mail.javamail.JavaMailSenderImpl;
-import org.springframework.mail.javamail.MimeMessageHelper;
 
 /**
  * One line to the mail server (SMTP, RFC 5321), on which message after message goes out. A message is given up for the addresses that
@@ -27,11 +23,15 @@ import org.springframework.mail.javamail.MimeMessageHelper;
 final class Post implements AutoCloseable {
     private static final int LONGEST = 300;
     private final JavaMailSenderImpl mail;
+    private final ReturnPath paths;
+    private final ReportSettings reports;
     private final Session session;
     private Transport line;
 
-    Post(JavaMailSenderImpl mail) {
+    Post(JavaMailSenderImpl mail, ReturnPath paths, ReportSettings reports) {
         this.mail = mail;
+        this.paths = paths;
+        this.reports = reports;
         this.session = mail.getSession();
     }
 
@@ -42,7 +42,8 @@ final class Post implements AutoCloseable {
      */
     Delivered send(Message message, Letter letter) throws MessagingException {
         Address[] to = addresses(message.waiting());
-        MimeMessage mime = mime(message, letter);
+        SMTPMessage mime = Mime.of(session, message, letter);
+        if (reports.isThere()) mime.setEnvelopeFrom(paths.of(reports.address(), message.id()));
         try {
             open().sendMessage(mime, to);
             return new Delivered(message.waiting(), List.of(), List.of());
@@ -91,30 +92,6 @@ final class Post implements AutoCloseable {
         return addresses;
     }
 
-    private MimeMessage mime(Message message, Letter letter) throws MessagingException {
-        MimeMessage mime = new IdentifiedMessage(session, message.id().toString());
-        var helper = new MimeMessageHelper(mime, true, StandardCharsets.UTF_8.name());
-        helper.setFrom(sender(letter.sender()));
-        for (String address : message.addresses()) helper.addTo(new InternetAddress(address, true));
-        helper.setSubject(letter.subjectLine());
-        helper.setText(letter.body());
-        for (Letter.Attachment file : letter.attachments())
-            helper.addAttachment(file.name(), new ByteArrayResource(file.content()), file.type());
-        mime.saveChanges();
-        return mime;
-    }
-
-    /** A name with commas or letters beyond ASCII is quoted or encoded as RFC 5322 and RFC 2047 have it. */
-    private static InternetAddress sender(Letter.Sender sender) throws MessagingException {
-        var address = new InternetAddress(sender.address(), true);
-        try {
-            address.setPersonal(sender.name(), StandardCharsets.UTF_8.name());
-        } catch (UnsupportedEncodingException e) {
-            throw new IllegalStateException(e);
-        }
-        return address;
-    }
-
     static String shortened(Throwable problem) {
         return CleanText.harmless(
                 String.valueOf(problem.getMessage()).lines().findFirst().orElse(""), LONGEST);
@@ -129,20 +106,5 @@ final class Post implements AutoCloseable {
             // it is closed all the same
         }
         line = null;
-    }
-
-    /** Keeps its Message-ID, so that a second sending is known as the same message. */
-    private static final class IdentifiedMessage extends MimeMessage {
-        private final String id;
-
-        private IdentifiedMessage(Session session, String id) {
-            super(session);
-            this.id = id;
-        }
-
-        @Override
-        protected void updateMessageID() throws MessagingException {
-            setHeader("Message-ID", "<" + id + "@exactum>");
-        }
     }
 }

@@ -39,6 +39,11 @@ public record Recipient(String address, State state, String code, String words, 
         }
     }
 
+    /** What the server said, with its code. */
+    public String said() {
+        return words.contains(code) ? words : (code + " " + words).strip();
+    }
+
     /** Whether it did not arrive there. */
     public boolean isLost() {
         return state == State.REFUSED || state == State.BOUNCED;

@@ -37,12 +37,25 @@ public class SendMessages {
 
     private static final Duration LEASE = Duration.ofMinutes(3);
     private final MessageStore messages;
+    private final RecipientStore recipients;
     private final Letters letters;
     private final JavaMailSenderImpl mail;
+    private final ReturnPath paths;
+    private final ReportSettings reports;
     private final TransactionTemplate transaction;
 
-    SendMessages(MessageStore messages, Letters letters, JavaMailSenderImpl mail, TransactionTemplate transaction) {
+    SendMessages(
+            MessageStore messages,
+            RecipientStore recipients,
+            Letters letters,
+            JavaMailSenderImpl mail,
+            ReturnPath paths,
+            ReportSettings reports,
+            TransactionTemplate transaction) {
+        this.paths = paths;
+        this.reports = reports;
         this.messages = messages;
+        this.recipients = recipients;
         this.letters = letters;
         this.mail = mail;
         this.transaction = transaction;
@@ -67,7 +80,7 @@ public class SendMessages {
 
     private int sendWhileThereAre() {
         int handled = 0;
-        try (var post = new Post(mail)) {
+        try (var post = new Post(mail, paths, reports)) {
             for (List<Message> taken; !(taken = take()).isEmpty(); ) handled += round(taken, post);
         }
         return handled;
@@ -106,7 +119,7 @@ public class SendMessages {
     /** It is sent where one address has it; what waits for another goes on waiting, until all tries are used up. */
     private void record(Message message, Letter letter, Delivered delivered) {
         boolean over = delivered.later().isEmpty() || isLast(message);
-        messages.markRecipients(message, delivered, over);
+        recipients.mark(message, delivered, over);
         if (!delivered.sent().isEmpty()) messages.keepAsSent(message, letter);
         if (!over) messages.markTried(message, delivered.problem(), nextTry(message), false);
         else if (delivered.sent().isEmpty() && !message.isSentToAny())

@@ -1,6 +1,7 @@
 package exactum.app.quotes;
 
 import exactum.app.audit.Audit;
+import exactum.app.database.Digest;
 import exactum.app.documents.Document;
 import exactum.app.documents.DocumentPdfs;
 import exactum.app.documents.FindDocuments;
@@ -10,8 +11,6 @@ import exactum.app.links.PaymentLinks;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.DocumentId;
 import exactum.core.problem.Refusal;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.Arrays;
@@ -65,7 +64,7 @@ public class AnswerQuote {
 
     /** The digest of the PDF that is seen now. */
     public byte[] digest(BusinessId business, DocumentId id) {
-        return sha256(pdfs.of(business, documents.get(business, id)));
+        return Digest.sha256(pdfs.of(business, documents.get(business, id)));
     }
 
     /**
@@ -76,7 +75,7 @@ public class AnswerQuote {
      */
     public Optional<IssueDocuments.Issued> accept(BusinessId business, DocumentId id, Yes yes) {
         Document document = documents.get(business, id);
-        byte[] seen = sha256(pdfs.of(business, document));
+        byte[] seen = Digest.sha256(pdfs.of(business, document));
         return transaction.execute(s -> {
             Quote quote = store.hold(business, id).orElseThrow();
             if (quote.isAccepted()) return Optional.<IssueDocuments.Issued>empty();
@@ -152,13 +151,5 @@ public class AnswerQuote {
                 && Arrays.equals(PNG, Arrays.copyOf(drawing, PNG.length));
         if (!picture)
             throw new Refusal("quote.drawing", "The signature did not arrive whole. Nothing was accepted. Sign again.");
-    }
-
-    static byte[] sha256(byte[] bytes) {
-        try {
-            return MessageDigest.getInstance("SHA-256").digest(bytes);
-        } catch (NoSuchAlgorithmException impossible) {
-            throw new IllegalStateException(impossible);
-        }
     }
 }

@@ -3,6 +3,7 @@ package exactum.app.readings;
 import exactum.app.audit.Audit;
 import exactum.app.catalogue.FindCatalogue;
 import exactum.app.customers.FindCustomers;
+import exactum.app.database.Digest;
 import exactum.app.database.Ids;
 import exactum.app.installation.Settings;
 import exactum.app.ledger.FindBooks;
@@ -18,7 +19,6 @@ import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
@@ -182,12 +182,8 @@ public class ImportReadings {
     }
 
     private static String digest(Sorted sorted) {
-        try {
-            MessageDigest sha = MessageDigest.getInstance("SHA-256");
-            sorted.lines().forEach(l -> sha.update((l + "\n").getBytes(StandardCharsets.UTF_8)));
-            return HexFormat.of().formatHex(sha.digest());
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException(e);
-        }
+        MessageDigest sha = Digest.sha256();
+        sorted.lines().forEach(l -> sha.update((l + "\n").getBytes(StandardCharsets.UTF_8)));
+        return HexFormat.of().formatHex(sha.digest());
     }
 }

@@ -18,6 +18,7 @@ import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -29,6 +30,7 @@ public class Checklist {
     private final Numbers numbers;
     private final Tags tags;
     private final ForeignCurrencies currencies;
+    private final ObjectProvider<RhythmOfAll> rhythms;
     private final BusinessClock clock;
 
     Checklist(
@@ -37,12 +39,14 @@ public class Checklist {
             Numbers numbers,
             Tags tags,
             ForeignCurrencies currencies,
+            ObjectProvider<RhythmOfAll> rhythms,
             BusinessClock clock) {
         this.setup = setup;
         this.businesses = businesses;
         this.numbers = numbers;
         this.tags = tags;
         this.currencies = currencies;
+        this.rhythms = rhythms;
         this.clock = clock;
     }
 
@@ -90,6 +94,7 @@ public class Checklist {
                 catalogue(business),
                 brand(businesses.get(business).brand()),
                 layouts(business),
+                rhythms(business),
                 bank(business),
                 cards(business),
                 rates(business));
@@ -188,6 +193,17 @@ public class Checklist {
                         .map(l -> l.name() + ": " + l.channels())
                         .collect(Collectors.joining("; ")),
                 List.of());
+    }
+
+    private Point rhythms(BusinessId business) {
+        return rhythms.getObject()
+                .words(business)
+                .map(words -> Point.done(SetupSection.RHYTHMS, words, List.of()))
+                .orElseGet(() -> Point.missing(
+                        SetupSection.RHYTHMS,
+                        "none for everybody",
+                        "a rhythm for everybody",
+                        "nothing; but nobody is reminded who has none of their own"));
     }
 
     private Point bank(BusinessId business) {

@@ -11,6 +11,7 @@ public enum SetupSection {
     CATALOGUE("Catalogue", "/catalogue"),
     BRAND("Brand", "/setup/brand"),
     LAYOUTS("Layouts", "/setup/layouts"),
+    RHYTHMS("Rhythms of reminders", "/setup/rhythms"),
     BANK("Bank accounts", "/setup/bank"),
     CARDS("Card processors", "/setup/cards"),
     RATES("Exchange rates", "/setup/rates");

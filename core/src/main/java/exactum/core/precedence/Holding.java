@@ -1,5 +1,6 @@
 package exactum.core.precedence;
 
+import java.util.Objects;
 import java.util.Optional;
 
 /**
@@ -32,6 +33,6 @@ public record Holding<T>(T value, Level said, Optional<Holding<T>> beneath) {
 
     /** Whether it differs from what would hold without it. */
     public boolean overrides() {
-        return beneath.isPresent() && !beneath.get().value().equals(value);
+        return beneath.isPresent() && !Objects.equals(beneath.get().value(), value);
     }
 }

@@ -40,6 +40,7 @@ public enum CustomerColumn {
     DELIVERY("delivery", "versand|versandart"),
     PAYS_BY("pays_by", "payment method|zahlungsart"),
     LAYOUT("layout", "template"),
+    REMINDERS("reminders", "mahnungen|dunning"),
     FIGURES("figures", "number format|zahlenformat"),
     DAYS("dates", "date format|datumsformat"),
     CONTACTS("contacts", "ansprechpartner");
@@ -75,7 +76,7 @@ public enum CustomerColumn {
 
     /** The columns that say how somebody is billed. */
     public static Set<CustomerColumn> billing() {
-        return EnumSet.of(LANGUAGE, TERMS, TAX, TAX_REASON, DELIVERY, PAYS_BY, LAYOUT, FIGURES, DAYS);
+        return EnumSet.of(LANGUAGE, TERMS, TAX, TAX_REASON, DELIVERY, PAYS_BY, LAYOUT, REMINDERS, FIGURES, DAYS);
     }
 
     /** Whether a file of ours has it; the town is a part of the address. */

@@ -31,14 +31,16 @@ public class Mailbox implements DisposableBean {
     private static final Session SESSION = Session.getInstance(new Properties());
     private final Shelf<Mail> shelf;
     private final Path files;
+    private final Reports reports;
     private final SMTPServer server;
 
-    Mailbox(StandinSettings settings, Shelves shelves) throws IOException {
+    Mailbox(StandinSettings settings, Shelves shelves, Reports reports) throws IOException {
+        this.reports = reports;
         shelf = shelves.of("mailbox/index", Mail.class);
         files = Files.createDirectories(settings.home().resolve("mailbox/files"));
         server = SMTPServer.port(settings.smtpPort())
                 .bindAddress(InetAddress.getLoopbackAddress())
-                .messageHandler((context, from, to, data) -> take(to, data))
+                .messageHandler((context, from, to, data) -> take(from, to, data))
                 .build();
         server.start();
     }
@@ -69,9 +71,13 @@ public class Mailbox implements DisposableBean {
         }
     }
 
-    private void take(String to, byte[] data) {
+    private void take(String sender, String to, byte[] data) {
         try {
             var message = new MimeMessage(SESSION, new ByteArrayInputStream(data));
+            if (reports.isGone(to)) {
+                reports.report(sender, to, message);
+                return;
+            }
             String key = message.getMessageID() + to;
             String id = HexFormat.of()
                     .formatHex(java.security.MessageDigest.getInstance("SHA-256")

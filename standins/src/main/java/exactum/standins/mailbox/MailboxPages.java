@@ -9,6 +9,7 @@ import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.server.ResponseStatusException;
@@ -19,8 +20,10 @@ import org.springframework.web.server.ResponseStatusException;
 class MailboxPages {
     private static final Pattern LINK = Pattern.compile("https?://\\S+");
     private final Mailbox mailbox;
+    private final Reports reports;
 
-    MailboxPages(Mailbox mailbox) {
+    MailboxPages(Mailbox mailbox, Reports reports) {
+        this.reports = reports;
         this.mailbox = mailbox;
     }
 
@@ -28,7 +31,22 @@ class MailboxPages {
     String list(@RequestParam(defaultValue = "") String q, Model model) {
         model.addAttribute("mails", mailbox.newest(q));
         model.addAttribute("q", q);
+        model.addAttribute("gone", reports.gone());
         return "mailbox";
+    }
+
+    /** An address does not exist any more: what comes for it is reported to its sender. */
+    @PostMapping("/gone")
+    String gone(@RequestParam String address) {
+        reports.goes(address);
+        return "redirect:/mailbox";
+    }
+
+    /** The address is there again. */
+    @PostMapping("/back")
+    String back(@RequestParam String address) {
+        reports.isBack(address);
+        return "redirect:/mailbox";
     }
 
     @GetMapping("/{id:[0-9a-f]{24}}")

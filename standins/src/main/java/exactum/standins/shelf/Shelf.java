@@ -66,8 +66,9 @@ public final class Shelf<T> {
     private void take(String line) {
         try {
             JsonNode entry = json.readTree(line);
-            if (entry.has("document"))
-                documents.put(entry.get("id").asString(), json.treeToValue(entry.get("document"), type));
+            if (!entry.has("document")) return;
+            if (entry.get("document").isNull()) documents.remove(entry.get("id").asString());
+            else documents.put(entry.get("id").asString(), json.treeToValue(entry.get("document"), type));
         } catch (JacksonException cutOff) {
             // what a kill left of a line
         }
@@ -77,6 +78,16 @@ public final class Shelf<T> {
         try {
             write(json.writeValueAsString(new Entry(id, document)) + "\n");
             documents.put(id, document);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /** Takes it from the shelf; one that is not there stays away. */
+    public synchronized void remove(String id) {
+        try {
+            write(json.writeValueAsString(new Entry(id, null)) + "\n");
+            documents.remove(id);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }

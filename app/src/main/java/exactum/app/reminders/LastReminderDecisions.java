@@ -1,0 +1,51 @@
+package exactum.app.reminders;
+
+import exactum.app.daysheet.Decision;
+import exactum.app.daysheet.DecisionSource;
+import exactum.app.daysheet.Station;
+import exactum.app.daysheet.Wanted;
+import exactum.core.ids.BusinessId;
+import org.springframework.stereotype.Component;
+
+/** Invoices of which the last reminder brought nothing: a person says what comes next. */
+@Component
+class LastReminderDecisions implements DecisionSource {
+    static final String KEY = "last-reminder/";
+    private final LastReminderStore store;
+
+    LastReminderDecisions(LastReminderStore store) {
+        this.store = store;
+    }
+
+    @Override
+    public Station station() {
+        return Station.COLLECT;
+    }
+
+    @Override
+    public String prefix() {
+        return KEY;
+    }
+
+    @Override
+    public int count(BusinessId business, Wanted wanted) {
+        return store.count(business, wanted);
+    }
+
+    @Override
+    public Found find(BusinessId business, Wanted wanted) {
+        var shown = store.find(business, wanted).stream()
+                .map(u -> Decision.of(
+                        KEY + u.document(),
+                        Station.COLLECT,
+                        "overdue",
+                        u.number() + " is open after the last reminder",
+                        u.customer(),
+                        u.told(),
+                        u.open(),
+                        "/invoices/" + u.number(),
+                        Decision.Step.open("Open", "/invoices/" + u.number())))
+                .toList();
+        return new Found(shown, count(business, wanted), Found.all(shown).sums(), "/invoices?standing=OVERDUE");
+    }
+}

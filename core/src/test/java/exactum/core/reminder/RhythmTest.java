@@ -1,0 +1,87 @@
+package exactum.core.reminder;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import exactum.core.problem.Refusal;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.Random;
+import java.util.TreeSet;
+import org.junit.jupiter.api.Test;
+
+class RhythmTest {
+    private static final LocalDate PAY_BY = LocalDate.of(2026, 6, 15);
+    private static final LocalDate ISSUED = LocalDate.of(2026, 6, 1);
+    private static final Rhythm FIVE = new Rhythm(List.of(-7, 0, 4, 12, 25));
+
+    private static LocalDate june(int day) {
+        return LocalDate.of(2026, 6, 1).plusDays(day - 1);
+    }
+
+    @Test
+    void five_steps_over_six_weeks_each_on_its_day_and_firmer() {
+        var told = new ArrayList<Rhythm.Step>();
+        for (LocalDate day = ISSUED; day.isBefore(PAY_BY.plusDays(60)); day = day.plusDays(1)) {
+            Integer last = told.isEmpty() ? null : told.getLast().days();
+            FIVE.due(PAY_BY, ISSUED, day, last).ifPresent(told::add);
+        }
+        assertThat(told).extracting(Rhythm.Step::on).containsExactly(june(8), june(15), june(19), june(27), june(40));
+        assertThat(told)
+                .extracting(Rhythm.Step::tone)
+                .containsExactly(
+                        Rhythm.Tone.AHEAD, Rhythm.Tone.AHEAD, Rhythm.Tone.FRIENDLY, Rhythm.Tone.FIRM, Rhythm.Tone.LAST);
+        assertThat(told.getLast().isLast()).isTrue();
+    }
+
+    @Test
+    void a_step_whose_day_was_before_the_invoice_is_not_told() {
+        assertThat(FIVE.due(PAY_BY, june(10), june(10), null)).isEmpty();
+        assertThat(FIVE.due(PAY_BY, june(8), june(8), null)).isEmpty();
+        assertThat(FIVE.next(PAY_BY, june(10), june(10))).map(Rhythm.Step::on).contains(PAY_BY);
+    }
+
+    @Test
+    void after_nights_without_work_only_the_latest_step_is_told_and_none_that_is_long_ago() {
+        assertThat(FIVE.due(PAY_BY, ISSUED, june(20), null))
+                .map(Rhythm.Step::days)
+                .contains(4);
+        assertThat(FIVE.due(PAY_BY, ISSUED, june(25), null)).isEmpty();
+        assertThat(FIVE.due(PAY_BY, ISSUED, june(200), null)).isEmpty();
+        assertThat(FIVE.due(PAY_BY, ISSUED, june(19), 4)).isEmpty();
+    }
+
+    @Test
+    void what_cannot_be_a_rhythm_is_refused() {
+        for (List<Integer> days : List.of(List.of(4, 4), List.of(4, 0), List.of(-91), List.of(366)))
+            assertThatThrownBy(() -> new Rhythm(days)).as("%s", days).isInstanceOf(Refusal.class);
+        assertThat(new Rhythm(List.of()).due(PAY_BY, ISSUED, PAY_BY, null)).isEmpty();
+    }
+
+    @Test
+    void whatever_days_are_worked_no_step_is_told_twice_early_or_out_of_order() {
+        long seed = new Random().nextLong();
+        var random = new Random(seed);
+        for (int n = 0; n < 2_000; n++) {
+            var days = new TreeSet<Integer>();
+            for (int i = 0; i < random.nextInt(8); i++) days.add(random.nextInt(60) - 20);
+            var rhythm = new Rhythm(List.copyOf(days));
+            Integer told = null;
+            LocalDate since = PAY_BY.minusDays(random.nextInt(40));
+            for (LocalDate day = since; day.isBefore(PAY_BY.plusDays(70)); day = day.plusDays(1 + random.nextInt(4))) {
+                Optional<Rhythm.Step> step = rhythm.due(PAY_BY, since, day, told);
+                if (step.isEmpty()) continue;
+                assertThat(step.get().on())
+                        .as("seed %d", seed)
+                        .isBeforeOrEqualTo(day)
+                        .isAfter(since);
+                assertThat(told == null || step.get().days() > told)
+                        .as("seed %d", seed)
+                        .isTrue();
+                told = step.get().days();
+            }
+        }
+    }
+}
