@@ -251,6 +251,7 @@ class LetterStoriesTest {
             page.locator("[name=linked]").check();
             person.look();
             person.press("Send");
+            assertThat(page.locator("h1")).containsText("Eve Slip");
             Installation.await("the message at both addresses", () -> {
                 page.navigate(installation.standinsAddress + "/mailbox?q=4+open+invoices");
                 return page.locator("td a").count() == 2;

@@ -40,7 +40,7 @@ public class Mailbox implements DisposableBean {
         files = Files.createDirectories(settings.home().resolve("mailbox/files"));
         server = SMTPServer.port(settings.smtpPort())
                 .bindAddress(InetAddress.getLoopbackAddress())
-                .messageHandler((context, from, to, data) -> take(from, to, data))
+                .messageHandlerFactory(context -> new Delivery(this::take))
                 .build();
         server.start();
     }
