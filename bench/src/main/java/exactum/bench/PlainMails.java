@@ -1,5 +1,6 @@
 package exactum.bench;
 
+import exactum.app.messages.EagerSockets;
 import jakarta.activation.DataHandler;
 import jakarta.mail.MessagingException;
 import jakarta.mail.Session;
@@ -40,7 +41,9 @@ final class PlainMails {
     }
 
     private Void send(int messages) throws MessagingException {
-        Session session = Session.getInstance(new Properties());
+        var properties = new Properties();
+        properties.put("mail.smtp.socketFactory.class", EagerSockets.class.getName());
+        Session session = Session.getInstance(properties);
         try (Transport line = session.getTransport("smtp")) {
             line.connect("127.0.0.1", port, null, null);
             for (int i = 0; i < messages; i++) {

@@ -28,6 +28,10 @@ class MailboxTest {
     }
 
     private void send(String id, String to, String subject) throws Exception {
+        send(id, subject, new String[] {to});
+    }
+
+    private void send(String id, String subject, String[] to) throws Exception {
         var sender = new JavaMailSenderImpl();
         sender.setHost("127.0.0.1");
         sender.setPort(desktop.smtpPort);
@@ -68,6 +72,14 @@ class MailboxTest {
                         .headers()
                         .firstValue("content-disposition"))
                 .hasValue("inline; filename=\"LW-2026-0001.pdf\"");
+    }
+
+    @Test
+    void each_recipient_has_it() throws Exception {
+        send("m1", "Invoice LW-1", new String[] {"anna@lakeside.example", "bert@lakeside.example"});
+        assertThat(desktop.bean(Mailbox.class).newest("LW-1"))
+                .extracting(Mailbox.Mail::to)
+                .containsExactlyInAnyOrder("anna@lakeside.example", "bert@lakeside.example");
     }
 
     @Test
