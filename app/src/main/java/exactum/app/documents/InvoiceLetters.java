@@ -19,7 +19,10 @@ import exactum.core.ids.DocumentId;
 import exactum.core.money.Money;
 import exactum.core.text.Placeholders;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
+import java.util.function.Function;
+import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 
@@ -76,11 +79,37 @@ class InvoiceLetters implements LetterWriter {
         var id = new DocumentId(message.subject());
         if (message.kind() == MessageKind.TEST_COPY) return testCopy(business, id);
         Document document = documents.get(business, id);
+        Looked looked = lookAt.issued(business, document);
         return letter(
                 business,
-                lookAt.issued(business, document),
+                looked,
+                channels.now(business, document),
                 claims.openOf(business, id),
                 message.kind() == MessageKind.REMINDER);
+    }
+
+    @Override
+    public Function<Message, Letter> writing(BusinessId business, List<Message> some) {
+        List<DocumentId> ids = some.stream()
+                .filter(m -> m.kind() != MessageKind.TEST_COPY)
+                .map(m -> new DocumentId(m.subject()))
+                .distinct()
+                .toList();
+        List<Document> all = documents.all(business, ids);
+        Map<DocumentId, Looked> looked = lookAt.issued(business, all);
+        Map<DocumentId, List<FindClaims.Open>> open = claims.openOfAll(business, ids);
+        UnaryOperator<Document> now = channels.of(business, all);
+        return message -> {
+            var id = new DocumentId(message.subject());
+            if (message.kind() == MessageKind.TEST_COPY || !looked.containsKey(id)) return write(message);
+            Looked one = looked.get(id);
+            return letter(
+                    business,
+                    one,
+                    now.apply(one.document()),
+                    open.getOrDefault(id, List.of()),
+                    message.kind() == MessageKind.REMINDER);
+        };
     }
 
     /** What a draft would be sent as, to whoever wrote it; issued meanwhile, it is what it is. */
@@ -115,7 +144,7 @@ class InvoiceLetters implements LetterWriter {
         List<FindClaims.Open> open = looked.document().kind() == DocumentKind.INVOICE
                 ? looked.parts().stream().map(p -> open(looked.document(), p)).toList()
                 : List.of();
-        return letter(business, looked, open, false);
+        return letter(business, looked, channels.now(business, looked.document()), open, false);
     }
 
     private static FindClaims.Open open(Document d, FindClaims.Part p) {
@@ -123,9 +152,10 @@ class InvoiceLetters implements LetterWriter {
                 p.id(), d.id(), d.number(), d.customer(), d.buyer().name(), p.due(), p.left(), p.early());
     }
 
-    private Letter letter(BusinessId business, Looked looked, List<FindClaims.Open> open, boolean again) {
+    /** @param now the document as it can be paid by now; its files are those of how it was issued */
+    private Letter letter(BusinessId business, Looked looked, Document now, List<FindClaims.Open> open, boolean again) {
         Document document = looked.document();
-        var writing = new Writing(business, looked.as(channels.now(business, document)), open);
+        var writing = new Writing(business, looked.as(now), open);
         String sender = document.seller().senderName();
         String what = document.kind().words().replace(' ', '-');
         boolean remind = again && !open.isEmpty();

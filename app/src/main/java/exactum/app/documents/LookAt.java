@@ -2,17 +2,21 @@ package exactum.app.documents;
 
 import exactum.app.business.Business;
 import exactum.app.business.FindBusinesses;
+import exactum.app.links.PaymentLink;
 import exactum.app.links.PaymentLinks;
 import exactum.app.settlement.FindClaims;
 import exactum.core.calendar.Clearing;
 import exactum.core.document.DocumentKind;
 import exactum.core.ids.BusinessId;
+import exactum.core.ids.CustomerId;
 import exactum.core.ids.DocumentId;
 import exactum.core.problem.Refusal;
 import exactum.core.terms.Anchors;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 
 /** Documents as they are looked at: issued ones, and drafts as they would be. */
@@ -49,6 +53,25 @@ public class LookAt {
         return new Looked(d, parts(business, d), address, credited(business, d.origin()));
     }
 
+    /** Several at once. */
+    Map<DocumentId, Looked> issued(BusinessId business, List<Document> all) {
+        Map<DocumentId, CustomerId> linked = all.stream()
+                .filter(d -> d.kind() != DocumentKind.CREDIT_NOTE)
+                .collect(Collectors.toMap(Document::id, Document::customer));
+        Map<DocumentId, PaymentLink> open = links.ofDocuments(business, linked);
+        Map<DocumentId, List<FindClaims.Part>> parts =
+                claims.parts(business, all.stream().map(Document::id).toList());
+        return all.stream()
+                .map(d -> new Looked(
+                        d,
+                        d.kind() == DocumentKind.QUOTE
+                                ? parts(business, d)
+                                : asIssued(parts.getOrDefault(d.id(), List.of())),
+                        open.containsKey(d.id()) ? links.address(open.get(d.id())) : "",
+                        credited(business, d.origin())))
+                .collect(Collectors.toMap(l -> l.document().id(), Function.identity()));
+    }
+
     private List<FindClaims.Part> parts(BusinessId business, Document d) {
         if (d.kind() == DocumentKind.QUOTE)
             return d
@@ -61,9 +84,11 @@ public class LookAt {
                     .stream()
                     .map(Looked::part)
                     .toList();
-        return claims.parts(business, d.id()).stream()
-                .filter(p -> p.said().rescheduled() == 0)
-                .toList();
+        return asIssued(claims.parts(business, d.id()));
+    }
+
+    private static List<FindClaims.Part> asIssued(List<FindClaims.Part> parts) {
+        return parts.stream().filter(p -> p.said().rescheduled() == 0).toList();
     }
 
     private String credited(BusinessId business, Origin origin) {

@@ -4,6 +4,7 @@ import static exactumdb.Tables.DOCUMENT;
 import static exactumdb.Tables.PAYMENT_LINK;
 
 import exactum.app.database.IdArray;
+import exactum.app.database.InsertRows;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.DocumentId;
@@ -12,8 +13,10 @@ import exactum.core.money.Money;
 import exactumdb.tables.records.PaymentLinkRecord;
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
+import java.util.Collection;
 import java.util.Currency;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
@@ -60,6 +63,34 @@ class LinkStore {
                 .set(PAYMENT_LINK.EXPIRES_ON, link.expiresOn())
                 .onConflictDoNothing()
                 .execute();
+    }
+
+    /** Inserts links of documents, each unless another one of its document is open, whoever made it. */
+    void insertOfDocuments(Map<PaymentLink, byte[]> digests) {
+        InsertRows.ifNew(
+                        db,
+                        digests.entrySet().stream()
+                                .map(e -> new PaymentLinkRecord()
+                                        .setBusinessId(e.getKey().business())
+                                        .setId(e.getKey().id())
+                                        .setCustomerId(e.getKey().customer())
+                                        .setDocumentId(e.getKey().document())
+                                        .setPurpose("")
+                                        .setOnce(false)
+                                        .setTell("")
+                                        .setTokenDigest(e.getValue())
+                                        .setMadeOn(e.getKey().madeOn())
+                                        .setExpiresOn(e.getKey().expiresOn()))
+                                .toList())
+                .execute();
+    }
+
+    /** Those of documents that were not withdrawn. */
+    List<PaymentLink> unwithdrawn(BusinessId business, Collection<DocumentId> documents) {
+        return db.selectFrom(PAYMENT_LINK)
+                .where(ofAny(business, documents))
+                .and(PAYMENT_LINK.WITHDRAWN_AT.isNull())
+                .fetch(LinkStore::link);
     }
 
     Optional<PaymentLink> find(BusinessId business, PaymentLinkId id) {
@@ -117,12 +148,12 @@ class LinkStore {
                 == 1;
     }
 
-    /** Takes the document's expired link away, so that a new one can be made in its place. */
-    void replaceExpired(BusinessId business, DocumentId document, LocalDate today) {
+    /** Takes the expired links of documents away, so that new ones can be made in their place. */
+    void replaceExpired(BusinessId business, Collection<DocumentId> documents, LocalDate today) {
         db.update(PAYMENT_LINK)
                 .set(PAYMENT_LINK.WITHDRAWN_AT, OffsetDateTime.now())
                 .set(PAYMENT_LINK.REPLACED, true)
-                .where(of(business, document))
+                .where(ofAny(business, documents))
                 .and(PAYMENT_LINK.WITHDRAWN_AT.isNull())
                 .and(PAYMENT_LINK.EXPIRES_ON.lt(today))
                 .execute();
@@ -151,6 +182,13 @@ class LinkStore {
 
     private static Condition of(BusinessId business, DocumentId document) {
         return PAYMENT_LINK.BUSINESS_ID.eq(business).and(PAYMENT_LINK.DOCUMENT_ID.eq(document));
+    }
+
+    private static Condition ofAny(BusinessId business, Collection<DocumentId> documents) {
+        return PAYMENT_LINK
+                .BUSINESS_ID
+                .eq(business)
+                .and(DSL.condition("payment_link.document_id = any({0})", IdArray.of(documents)));
     }
 
     private static PaymentLink link(PaymentLinkRecord r) {

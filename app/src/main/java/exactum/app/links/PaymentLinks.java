@@ -13,7 +13,11 @@ import java.nio.ByteBuffer;
 import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.Base64;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
@@ -56,9 +60,37 @@ public class PaymentLinks {
         LocalDate today = clock.today(business);
         Optional<PaymentLink> open = store.findUnwithdrawn(business, document).filter(l -> l.isOpen(today));
         if (open.isPresent()) return open.get();
-        store.replaceExpired(business, document, today);
+        store.replaceExpired(business, List.of(document), today);
         insert(business, store.customerOf(business, document), document, null, "");
         return store.findUnwithdrawn(business, document).orElseThrow();
+    }
+
+    /** The same of many documents at once, each with whose it is. */
+    @Transactional
+    public Map<DocumentId, PaymentLink> ofDocuments(BusinessId business, Map<DocumentId, CustomerId> documents) {
+        if (documents.isEmpty()) return Map.of();
+        LocalDate today = clock.today(business);
+        Map<DocumentId, PaymentLink> open = open(business, documents.keySet(), today);
+        Map<DocumentId, CustomerId> missing = new HashMap<>(documents);
+        missing.keySet().removeAll(open.keySet());
+        if (missing.isEmpty()) return open;
+        store.replaceExpired(business, missing.keySet(), today);
+        Map<PaymentLink, byte[]> fresh = new LinkedHashMap<>();
+        missing.forEach((document, customer) -> {
+            PaymentLink made = made(business, customer, document, null, "");
+            fresh.put(made, digest(token(made)));
+        });
+        store.insertOfDocuments(fresh);
+        open.putAll(open(business, missing.keySet(), today));
+        return open;
+    }
+
+    private Map<DocumentId, PaymentLink> open(BusinessId business, Collection<DocumentId> documents, LocalDate today) {
+        Map<DocumentId, PaymentLink> open = new HashMap<>();
+        store.unwithdrawn(business, documents).stream()
+                .filter(l -> l.isOpen(today))
+                .forEach(l -> open.put(l.document(), l));
+        return open;
     }
 
     /** A new link, good for 90 days, by which a customer pays an amount without a document. */
@@ -79,8 +111,15 @@ public class PaymentLinks {
 
     private PaymentLink insert(
             BusinessId business, CustomerId customer, DocumentId document, PaymentLink.Ask ask, String tell) {
+        PaymentLink made = made(business, customer, document, ask, tell);
+        store.insert(made, digest(token(made)));
+        return made;
+    }
+
+    private PaymentLink made(
+            BusinessId business, CustomerId customer, DocumentId document, PaymentLink.Ask ask, String tell) {
         LocalDate today = clock.today(business);
-        var made = new PaymentLink(
+        return new PaymentLink(
                 business,
                 new PaymentLinkId(Ids.next()),
                 customer,
@@ -91,8 +130,6 @@ public class PaymentLinks {
                 today.plusDays(LIFE_DAYS),
                 false,
                 null);
-        store.insert(made, digest(token(made)));
-        return made;
     }
 
     /** All links of a document, the newest first. */

@@ -14,6 +14,11 @@ record Delivered(List<String> sent, List<Said> refused, List<Said> later) {
     /** What it said about one address. */
     record Said(String address, String code, String words) {}
 
+    /** Whether every address that waited for it has it. */
+    boolean isEverywhere() {
+        return refused.isEmpty() && later.isEmpty();
+    }
+
     /** In one line: why it did not arrive everywhere. */
     String problem() {
         return refused.isEmpty() && later.isEmpty()

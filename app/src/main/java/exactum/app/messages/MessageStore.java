@@ -190,16 +190,16 @@ class MessageStore implements FindMessages {
                 .limit(most)
                 .forUpdate()
                 .skipLocked();
-        List<MessageId> taken = db.update(MESSAGE)
+        var taken = db.update(MESSAGE)
                 .set(MESSAGE.STATE, MessageState.SENDING.words())
                 .set(MESSAGE.TAKEN_UNTIL, now.plus(lease))
                 .set(MESSAGE.ATTEMPTS, MESSAGE.ATTEMPTS.plus(1))
                 .where(DSL.row(MESSAGE.BUSINESS_ID, MESSAGE.ID).in(next))
-                .returning(MESSAGE.ID)
-                .fetch(MESSAGE.ID);
+                .returning(MESSAGE.BUSINESS_ID, MESSAGE.ID)
+                .fetch();
         if (taken.isEmpty()) return List.of();
         return messages(db.selectFrom(MESSAGE)
-                .where(DSL.condition("message.id = any({0})", IdArray.of(taken)))
+                .where(OfMessages.in("message", "id", taken))
                 .orderBy(MESSAGE.NEXT_TRY_AT, MESSAGE.ID)
                 .fetch());
     }
@@ -218,22 +218,20 @@ class MessageStore implements FindMessages {
     }
 
     private List<Message> messages(List<MessageRecord> rows) {
-        Map<MessageId, List<Recipient>> to =
-                recipients.of(rows.stream().map(MessageRecord::getId).toList());
-        Map<MessageId, List<DocumentId>> about =
-                about(rows.stream().map(MessageRecord::getId).toList());
+        Map<MessageId, List<Recipient>> to = recipients.of(rows);
+        Map<MessageId, List<DocumentId>> about = about(rows);
         return rows.stream()
                 .map(m -> message(m, about.getOrDefault(m.getId(), List.of()), to.getOrDefault(m.getId(), List.of())))
                 .toList();
     }
 
-    private Map<MessageId, List<DocumentId>> about(List<MessageId> ids) {
+    private Map<MessageId, List<DocumentId>> about(List<MessageRecord> rows) {
         return db.select(MESSAGE_ABOUT.MESSAGE_ID, MESSAGE_ABOUT.DOCUMENT_ID)
                 .from(MESSAGE_ABOUT)
                 .join(DOCUMENT)
                 .on(DOCUMENT.BUSINESS_ID.eq(MESSAGE_ABOUT.BUSINESS_ID))
                 .and(DOCUMENT.ID.eq(MESSAGE_ABOUT.DOCUMENT_ID))
-                .where(DSL.condition("message_about.message_id = any({0})", IdArray.of(ids)))
+                .where(OfMessages.in("message_about", "message_id", rows))
                 .orderBy(DOCUMENT.NUMBER)
                 .fetchGroups(MESSAGE_ABOUT.MESSAGE_ID, MESSAGE_ABOUT.DOCUMENT_ID);
     }

@@ -2,11 +2,11 @@ package exactum.app.messages;
 
 import static exactumdb.Tables.MESSAGE_RECIPIENT;
 
-import exactum.app.database.IdArray;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.MessageId;
 import exactum.formats.mail.DeliveryStatus;
 import exactumdb.tables.records.MessageRecipientRecord;
+import exactumdb.tables.records.MessageRecord;
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
 import java.util.List;
@@ -39,9 +39,9 @@ class RecipientStore {
     }
 
     /** Of messages, by address. */
-    Map<MessageId, List<Recipient>> of(List<MessageId> ids) {
+    Map<MessageId, List<Recipient>> of(List<MessageRecord> messages) {
         return db.selectFrom(MESSAGE_RECIPIENT)
-                .where(DSL.condition("message_recipient.message_id = any({0})", IdArray.of(ids)))
+                .where(OfMessages.in("message_recipient", "message_id", messages))
                 .orderBy(MESSAGE_RECIPIENT.ADDRESS)
                 .fetchGroups(
                         MESSAGE_RECIPIENT.MESSAGE_ID,

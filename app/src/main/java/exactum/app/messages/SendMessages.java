@@ -9,6 +9,7 @@ import java.util.concurrent.Callable;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
+import java.util.function.Function;
 import java.util.stream.IntStream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -35,9 +36,13 @@ public class SendMessages {
     /** A sender that has been at it for so long gives the rest back; with the slowest answer of a server it is within the lease. */
     private static final Duration LONGEST_ROUND = Duration.ofSeconds(30);
 
+    /** For so long what was read for a round counts as how things stand. */
+    private static final Duration FRESH = Duration.ofSeconds(5);
+
     private static final Duration LEASE = Duration.ofMinutes(3);
     private final MessageStore messages;
     private final RecipientStore recipients;
+    private final SentWholeStore whole;
     private final Letters letters;
     private final JavaMailSenderImpl mail;
     private final ReturnPath paths;
@@ -47,6 +52,7 @@ public class SendMessages {
     SendMessages(
             MessageStore messages,
             RecipientStore recipients,
+            SentWholeStore whole,
             Letters letters,
             JavaMailSenderImpl mail,
             ReturnPath paths,
@@ -56,6 +62,7 @@ public class SendMessages {
         this.reports = reports;
         this.messages = messages;
         this.recipients = recipients;
+        this.whole = whole;
         this.letters = letters;
         this.mail = mail;
         this.transaction = transaction;
@@ -91,11 +98,13 @@ public class SendMessages {
     }
 
     private int round(List<Message> taken, Post post) {
-        Instant end = Instant.now().plus(LONGEST_ROUND);
+        Instant began = Instant.now();
+        Function<Message, Letter> prepared = prepared(taken);
         int handled = 0;
         for (Message message : taken) {
-            if (Instant.now().isAfter(end)) break;
-            send(message, post);
+            Duration since = Duration.between(began, Instant.now());
+            if (since.compareTo(LONGEST_ROUND) > 0) break;
+            send(message, since.compareTo(FRESH) > 0 ? letters::write : prepared, post);
             handled++;
         }
         List<Message> rest = taken.subList(handled, taken.size());
@@ -103,11 +112,22 @@ public class SendMessages {
         return handled;
     }
 
-    private void send(Message message, Post post) {
+    /** What cannot be read together is read for each by itself, so that one at fault stops no other. */
+    private Function<Message, Letter> prepared(List<Message> taken) {
         try {
-            Letter letter = letters.write(message);
+            return letters.writing(taken);
+        } catch (RuntimeException fault) {
+            LOG.warn("letters could not be prepared together", fault);
+            return letters::write;
+        }
+    }
+
+    private void send(Message message, Function<Message, Letter> writing, Post post) {
+        try {
+            Letter letter = writing.apply(message);
             Delivered delivered = post.send(message, letter);
-            transaction.executeWithoutResult(s -> record(message, letter, delivered));
+            if (message.sent() == null && delivered.isEverywhere()) whole.record(message, letter);
+            else transaction.executeWithoutResult(s -> record(message, letter, delivered));
         } catch (MessagingException problem) {
             tried(message, Post.shortened(problem));
         } catch (RuntimeException | StackOverflowError | LinkageError fault) {

@@ -19,6 +19,7 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.impl.DSL;
@@ -85,6 +86,12 @@ class ClaimStore implements FindClaims, Provable {
     @Override
     public List<Open> openOf(BusinessId business, DocumentId document) {
         return open(business, CLAIM.DOCUMENT_ID.eq(document));
+    }
+
+    @Override
+    public Map<DocumentId, List<Open>> openOfAll(BusinessId business, Collection<DocumentId> documents) {
+        return open(business, DSL.condition("claim.document_id = any({0})", IdArray.of(documents))).stream()
+                .collect(Collectors.groupingBy(Open::document));
     }
 
     @Override

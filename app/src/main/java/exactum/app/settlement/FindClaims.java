@@ -82,6 +82,9 @@ public interface FindClaims {
     /** The open items of a document, earliest due first. */
     List<Open> openOf(BusinessId business, DocumentId document);
 
+    /** The same of several documents; those of which nothing is open are not among them. */
+    Map<DocumentId, List<Open>> openOfAll(BusinessId business, Collection<DocumentId> documents);
+
     Optional<Open> find(BusinessId business, ClaimId claim);
 
     /** Those of several items that are open, earliest due first. */
