@@ -1,8 +1,13 @@
 package exactum.app.messages;
 
+import jakarta.activation.DataHandler;
 import jakarta.mail.MessagingException;
+import jakarta.mail.Part;
 import jakarta.mail.Session;
 import jakarta.mail.internet.InternetAddress;
+import jakarta.mail.internet.MimeBodyPart;
+import jakarta.mail.internet.MimeMultipart;
+import jakarta.mail.util.ByteArrayDataSource;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -12,11 +17,10 @@ import java.time.Instant;
 import java.util.Date;
 import java.util.Properties;
 import org.eclipse.angus.mail.smtp.SMTPMessage;
-import org.springframework.core.io.ByteArrayResource;
-import org.springframework.mail.javamail.MimeMessageHelper;
 
 /** A letter as mail (RFC 5322, RFC 2045); its Message-ID is that of the message, so that a second sending is known as the same. */
 final class Mime extends SMTPMessage {
+    private static final String UTF_8 = StandardCharsets.UTF_8.name();
     private final String id;
 
     private Mime(Session session, String id) {
@@ -30,16 +34,30 @@ final class Mime extends SMTPMessage {
 
     private static Mime of(Session session, Message message, Letter letter, Instant at) throws MessagingException {
         var mime = new Mime(session, message.id().toString());
-        var helper = new MimeMessageHelper(mime, true, StandardCharsets.UTF_8.name());
-        helper.setFrom(sender(letter.sender()));
-        for (String address : message.addresses()) helper.addTo(new InternetAddress(address, true));
-        helper.setSubject(letter.subjectLine());
-        helper.setSentDate(Date.from(at));
-        helper.setText(letter.body());
-        for (Letter.Attachment file : letter.attachments())
-            helper.addAttachment(file.name(), new ByteArrayResource(file.content()), file.type());
+        mime.setFrom(sender(letter.sender()));
+        for (String address : message.addresses())
+            mime.addRecipient(RecipientType.TO, new InternetAddress(address, true));
+        mime.setSubject(letter.subjectLine(), UTF_8);
+        mime.setSentDate(Date.from(at));
+        if (letter.attachments().isEmpty()) mime.setText(letter.body(), UTF_8);
+        else mime.setContent(parts(letter));
         mime.saveChanges();
         return mime;
+    }
+
+    private static MimeMultipart parts(Letter letter) throws MessagingException {
+        var parts = new MimeMultipart();
+        var words = new MimeBodyPart();
+        words.setText(letter.body(), UTF_8);
+        parts.addBodyPart(words);
+        for (Letter.Attachment file : letter.attachments()) {
+            var part = new MimeBodyPart();
+            part.setDataHandler(new DataHandler(new ByteArrayDataSource(file.content(), file.type())));
+            part.setFileName(file.name());
+            part.setDisposition(Part.ATTACHMENT);
+            parts.addBodyPart(part);
+        }
+        return parts;
     }
 
     /** The file of a mail (message/rfc822) as it went at that time. */
