@@ -3,12 +3,17 @@ package exactum.app.attachments;
 import static exactumdb.Tables.ATTACHMENT;
 
 import exactum.app.audit.Audit;
+import exactum.app.database.IdArray;
 import exactum.core.ids.BusinessId;
+import exactum.core.ids.DocumentId;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
+import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 
 /** Files of documents and payments in the database. */
@@ -26,6 +31,15 @@ class AttachmentStore {
                 .where(of(business, goesWith, null))
                 .orderBy(ATTACHMENT.ID)
                 .fetch(r -> new Attachments.Attached(r.value1(), r.value2(), r.value3(), r.value4()));
+    }
+
+    Set<DocumentId> documentsWithAny(BusinessId business, Collection<DocumentId> documents) {
+        return db.selectDistinct(ATTACHMENT.GOES_WITH)
+                .from(ATTACHMENT)
+                .where(ATTACHMENT.BUSINESS_ID.eq(business))
+                .and(ATTACHMENT.KIND.eq(GoesWith.Kind.DOCUMENT.words()))
+                .and(DSL.condition("attachment.goes_with = any({0})", IdArray.of(documents)))
+                .fetchSet(r -> new DocumentId(r.value1()));
     }
 
     Optional<byte[]> content(BusinessId business, GoesWith goesWith, UUID id) {

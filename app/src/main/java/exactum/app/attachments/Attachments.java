@@ -4,12 +4,15 @@ import exactum.app.audit.Audit;
 import exactum.app.database.Ids;
 import exactum.app.web.NotHere;
 import exactum.core.ids.BusinessId;
+import exactum.core.ids.DocumentId;
 import exactum.core.problem.Refusal;
 import java.text.Normalizer;
+import java.util.Collection;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -64,6 +67,11 @@ public class Attachments {
     }
 
     /** A file of it. */
+    /** Of documents, those that files go with. */
+    public Set<DocumentId> documentsWithAny(BusinessId business, Collection<DocumentId> documents) {
+        return store.documentsWithAny(business, documents);
+    }
+
     public Optional<Attached> find(BusinessId business, GoesWith goesWith, UUID id) {
         return of(business, goesWith).stream().filter(a -> a.id().equals(id)).findFirst();
     }

@@ -7,8 +7,12 @@ import exactum.app.messages.Letter;
 import exactum.core.document.DocumentKind;
 import exactum.core.document.DocumentState;
 import exactum.core.ids.BusinessId;
+import exactum.core.ids.DocumentId;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.function.Function;
 import org.springframework.stereotype.Component;
 
 /** The files that a document goes with by e-mail: its PDF, its e-invoice, and what was attached to it, as its delivery says. */
@@ -31,8 +35,22 @@ public class DocumentFiles {
         return of(business, lookAt.issued(business, issued));
     }
 
+    /** What says so of some issued documents, with what is there already read at once. */
+    Function<Looked, List<Letter.Attachment>> writing(BusinessId business, List<DocumentId> documents) {
+        var ready = new Ready(pdfs.made(business, documents), attachments.documentsWithAny(business, documents));
+        return looked -> of(business, looked, ready);
+    }
+
+    /** Papers that were made before, and which documents files go with. */
+    private record Ready(Map<DocumentId, byte[]> papers, Set<DocumentId> withFiles) {}
+
     /** Those of a document as it is looked at; a draft has no e-invoice yet. */
     List<Letter.Attachment> of(BusinessId business, Looked looked) {
+        DocumentId id = looked.document().id();
+        return of(business, looked, new Ready(Map.of(), Set.of(id)));
+    }
+
+    private List<Letter.Attachment> of(BusinessId business, Looked looked, Ready ready) {
         Document document = looked.document();
         boolean draft = document.state() == DocumentState.DRAFT;
         String name = draft ? "draft" : document.number();
@@ -47,7 +65,7 @@ public class DocumentFiles {
                             ? pdfs.ofDraft(business, looked)
                             : forPrograms && delivery == Delivery.HYBRID
                                     ? pdfs.hybrid(business, document)
-                                    : pdfs.of(business, document)));
+                                    : paper(business, document, ready)));
         if (forPrograms && delivery != Delivery.HYBRID)
             attached.add(new Letter.Attachment(
                     name + ".xml",
@@ -55,6 +73,17 @@ public class DocumentFiles {
                     delivery == Delivery.E_INVOICE
                             ? eInvoices.of(business, document)
                             : eInvoices.crossIndustry(business, document)));
+        if (ready.withFiles().contains(document.id())) attached.addAll(kept(business, document));
+        return attached;
+    }
+
+    private byte[] paper(BusinessId business, Document document, Ready ready) {
+        byte[] made = ready.papers().get(document.id());
+        return made == null ? pdfs.of(business, document) : made;
+    }
+
+    private List<Letter.Attachment> kept(BusinessId business, Document document) {
+        var attached = new ArrayList<Letter.Attachment>();
         for (Attachments.Attached file : attachments.of(business, GoesWith.document(document.id())))
             attached.add(new Letter.Attachment(
                     file.name(),

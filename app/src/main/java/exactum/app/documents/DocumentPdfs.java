@@ -12,10 +12,12 @@ import exactum.core.document.DocumentKind;
 import exactum.core.document.DocumentState;
 import exactum.core.document.PriceMode;
 import exactum.core.ids.BusinessId;
+import exactum.core.ids.DocumentId;
 import exactum.core.money.Money;
 import exactum.core.problem.Refusal;
 import exactum.core.text.Placeholders;
 import java.util.Base64;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -47,6 +49,11 @@ public class DocumentPdfs {
     /** The bytes of a document as it was issued; the same each time. No transaction is open while they are made. */
     public byte[] of(BusinessId business, Document document) {
         return kept(business, document, PdfStore.Form.PLAIN, () -> render(business, lookAt.issued(business, document)));
+    }
+
+    /** Those of issued documents that were made before, read at once. */
+    Map<DocumentId, byte[]> made(BusinessId business, Collection<DocumentId> documents) {
+        return store.all(business, documents, PdfStore.Form.PLAIN);
     }
 
     /**

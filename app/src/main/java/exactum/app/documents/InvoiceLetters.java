@@ -85,7 +85,8 @@ class InvoiceLetters implements LetterWriter {
                 looked,
                 channels.now(business, document),
                 claims.openOf(business, id),
-                message.kind() == MessageKind.REMINDER);
+                message.kind() == MessageKind.REMINDER,
+                l -> files.of(business, l));
     }
 
     @Override
@@ -99,6 +100,7 @@ class InvoiceLetters implements LetterWriter {
         Map<DocumentId, Looked> looked = lookAt.issued(business, all);
         Map<DocumentId, List<FindClaims.Open>> open = claims.openOfAll(business, ids);
         UnaryOperator<Document> now = channels.of(business, all);
+        Function<Looked, List<Letter.Attachment>> attached = files.writing(business, ids);
         return message -> {
             var id = new DocumentId(message.subject());
             if (message.kind() == MessageKind.TEST_COPY || !looked.containsKey(id)) return write(message);
@@ -108,7 +110,8 @@ class InvoiceLetters implements LetterWriter {
                     one,
                     now.apply(one.document()),
                     open.getOrDefault(id, List.of()),
-                    message.kind() == MessageKind.REMINDER);
+                    message.kind() == MessageKind.REMINDER,
+                    attached);
         };
     }
 
@@ -144,7 +147,8 @@ class InvoiceLetters implements LetterWriter {
         List<FindClaims.Open> open = looked.document().kind() == DocumentKind.INVOICE
                 ? looked.parts().stream().map(p -> open(looked.document(), p)).toList()
                 : List.of();
-        return letter(business, looked, channels.now(business, looked.document()), open, false);
+        return letter(
+                business, looked, channels.now(business, looked.document()), open, false, l -> files.of(business, l));
     }
 
     private static FindClaims.Open open(Document d, FindClaims.Part p) {
@@ -153,7 +157,13 @@ class InvoiceLetters implements LetterWriter {
     }
 
     /** @param now the document as it can be paid by now; its files are those of how it was issued */
-    private Letter letter(BusinessId business, Looked looked, Document now, List<FindClaims.Open> open, boolean again) {
+    private Letter letter(
+            BusinessId business,
+            Looked looked,
+            Document now,
+            List<FindClaims.Open> open,
+            boolean again,
+            Function<Looked, List<Letter.Attachment>> attached) {
         Document document = looked.document();
         var writing = new Writing(business, looked.as(now), open);
         String sender = document.seller().senderName();
@@ -167,7 +177,7 @@ class InvoiceLetters implements LetterWriter {
                 new Letter.Sender(sender, document.seller().mailFrom()),
                 own.subjectLine().isEmpty() ? subject : writing.filled(own.subjectLine()),
                 remind ? writing.reminder() : own.message().isEmpty() ? writing.body() : writing.own(own.message()),
-                files.of(business, looked));
+                attached.apply(looked));
     }
 
     /** The texts of the layout that it was issued with. */

@@ -3,11 +3,15 @@ package exactum.app.documents;
 import static exactumdb.Tables.DOCUMENT_PDF;
 
 import exactum.app.database.Digest;
+import exactum.app.database.IdArray;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.DocumentId;
+import java.util.Collection;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import org.jooq.DSLContext;
+import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 
 /** The bytes of PDFs that were made. */
@@ -37,6 +41,16 @@ class PdfStore {
                 .and(DOCUMENT_PDF.DOCUMENT_ID.eq(document))
                 .and(DOCUMENT_PDF.FORM.eq(form.stored()))
                 .fetchOptional(DOCUMENT_PDF.CONTENT);
+    }
+
+    /** Those of documents that are kept. */
+    Map<DocumentId, byte[]> all(BusinessId business, Collection<DocumentId> documents, Form form) {
+        return db.select(DOCUMENT_PDF.DOCUMENT_ID, DOCUMENT_PDF.CONTENT)
+                .from(DOCUMENT_PDF)
+                .where(DOCUMENT_PDF.BUSINESS_ID.eq(business))
+                .and(DSL.condition("document_pdf.document_id = any({0})", IdArray.of(documents)))
+                .and(DOCUMENT_PDF.FORM.eq(form.stored()))
+                .fetchMap(DOCUMENT_PDF.DOCUMENT_ID, DOCUMENT_PDF.CONTENT);
     }
 
     /** Keeps the first that was made; false where one is kept already. */
