@@ -114,8 +114,8 @@ class RemindersTest {
             ada.follow("/customers/" + paused.customer() + "/reminders/pause", "until=2026-06-20&cause=Illness");
             assertThat(ada.get("/reminders?day=2026-06-15").body())
                     .contains("it is disputed")
-                    .contains("it is promised until 2026-06-20")
-                    .contains("their reminders are paused until 2026-06-20");
+                    .contains("it is promised until 20 Jun 2026")
+                    .contains("their reminders are paused until 20 Jun 2026");
             assertThat(ada.get("/customers/" + paused.customer()).body()).contains("Their reminders are paused until");
         }
         live(world, world.june(2), world.june(30));

@@ -174,7 +174,7 @@ class LetterStoriesTest {
             assertThat(page.locator(".corner")).containsText("8 Jun 2026");
             Harbour.paidByCard(person.newPage(390, 844), Harbour.mailedLink(installation, person, paid));
             person.goTo("/reminders?day=2026-06-15");
-            assertThat(page.locator("#stopped")).containsText("it is promised until 2026-06-25");
+            assertThat(page.locator("#stopped")).containsText("it is promised until 25 Jun 2026");
             assertThat(page.locator("#stopped")).containsText("it is disputed");
             assertThat(page.locator("main")).not().containsText("Ada Quay");
             person.look();

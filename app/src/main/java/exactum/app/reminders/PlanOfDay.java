@@ -1,5 +1,6 @@
 package exactum.app.reminders;
 
+import exactum.app.web.Texts;
 import exactum.core.reminder.Rhythm;
 import java.time.LocalDate;
 import java.util.List;
@@ -45,7 +46,7 @@ record PlanOfDay(LocalDate day, List<Planned> planned, List<Stopped> stopped) {
     record Stopped(Candidate item, Rhythm.Step step, Stop why) {
         /** In words, with the day to which it lasts. */
         public String words() {
-            return item.stopUntil() == null ? why.words() : why.words() + " until " + item.stopUntil();
+            return item.stopUntil() == null ? why.words() : why.words() + " until " + Texts.day(item.stopUntil());
         }
     }
 }
