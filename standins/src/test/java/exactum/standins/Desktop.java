@@ -22,11 +22,13 @@ public final class Desktop implements AutoCloseable {
     private final HttpClient http = HttpClient.newBuilder().build();
     private final Path home;
     public final int smtpPort;
+    private final int popPort;
     private ConfigurableApplicationContext context;
 
     public Desktop() throws IOException {
         home = Files.createTempDirectory("standins");
         smtpPort = ThreadLocalRandom.current().nextInt(20_000, 32_000);
+        popPort = ThreadLocalRandom.current().nextInt(10_000, 20_000);
         open();
     }
 
@@ -42,6 +44,7 @@ public final class Desktop implements AutoCloseable {
                 "--server.port=0",
                 "--exactum.standins.home=" + home,
                 "--exactum.standins.smtp-port=" + smtpPort,
+                "--exactum.standins.pop-port=" + popPort,
                 "--exactum.standins.address=http://standins.example");
     }
 
