@@ -191,6 +191,7 @@ class LetterStoriesTest {
             page.getByText("End the dispute").first().click();
             page.locator("#dispute-outcome").fill("They accept it");
             page.locator("#end-dispute button.act").click();
+            person.sees("ended 29 Jun 2026: They accept it");
             person.goTo("/reminders?day=2026-07-10");
             assertThat(page.locator("#planned")).containsText("Cy Jetty");
             assertThat(page.locator("#planned")).containsText("step 5");
