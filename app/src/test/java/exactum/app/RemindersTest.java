@@ -193,6 +193,42 @@ class RemindersTest {
     }
 
     @Test
+    void a_step_left_out_ahead_of_its_day_leaves_the_earlier_ones(World world) {
+        rhythm(world, "Standard");
+        Document invoice = world.invoice(world.payer(), "100");
+        try (var ada = new Visitor(world, "ada")) {
+            ada.follow("/reminders/" + invoice.customer() + "/leave-out", "day=2026-06-27");
+        }
+        live(world, world.june(2), world.june(30).plusDays(10));
+        assertThat(told(world, invoice))
+                .extracting(Message::sendOn)
+                .containsExactly(
+                        world.june(8),
+                        world.june(15),
+                        world.june(19),
+                        world.june(30).plusDays(10));
+    }
+
+    @Test
+    void open_invoices_are_sent_once_however_often_it_is_pressed(World world) {
+        Customer customer = world.payer();
+        Document one = world.invoice(customer, "10");
+        Document two = world.invoice(customer, "20");
+        String form = "document=%s&document=%s&to=a@lakeside.example&subjectLine=Open&body=Please+pay"
+                .formatted(one.id(), two.id());
+        try (var ada = new Visitor(world, "ada")) {
+            String at = "/customers/" + customer.id() + "/open-invoices";
+            assertThat(ada.post(at, form + "&to=a%0D%0ABcc:b@x.example").body()).contains("is not an e-mail address");
+            ada.follow(at, form);
+            assertThat(ada.post(at, form).body()).contains("goes to the same addresses today already");
+            ada.follow(at, form.replace("Please+pay", "Please+pay+now"));
+        }
+        assertThat(world.bean(FindMessages.class).ofDocument(world.moorings, two.id()))
+                .filteredOn(m -> m.message().kind() == MessageKind.OPEN_INVOICES)
+                .hasSize(2);
+    }
+
+    @Test
     void twice_at_once_is_told_once_and_what_is_left_out_stays_out(World world) throws Exception {
         rhythm(world, "Standard");
         Document invoice = world.invoice(world.payer(), "100");

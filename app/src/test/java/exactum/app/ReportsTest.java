@@ -71,9 +71,10 @@ class ReportsTest {
         world.reports.put(path, address, "delayed", "4.2.0");
         world.reports.mails().add("Subject: hello\n\nBuy this.\n");
         world.reports.mails().add("no mail at all");
+        world.reports.put("a@b, @, <<" + path + ">", address, "delayed", "4.2.0");
         assertThat(reports.takeIn()).isZero();
         assertThat(world.reports.mails()).isEmpty();
         assertThat(message(world, invoice).lost()).isEmpty();
-        assertThat(strays(world)).isEqualTo(before + 6);
+        assertThat(strays(world)).isEqualTo(before + 7);
     }
 }

@@ -8,7 +8,6 @@ import exactum.app.customers.Contacts;
 import exactum.app.customers.Customer;
 import exactum.app.customers.FindCustomers;
 import exactum.app.customers.Mail;
-import exactum.app.database.Ids;
 import exactum.app.installation.BusinessClock;
 import exactum.app.messages.Letter;
 import exactum.app.messages.MessageKind;
@@ -22,13 +21,16 @@ import exactum.core.ids.DocumentId;
 import exactum.core.problem.Refusal;
 import exactum.core.text.TextKind;
 import exactum.core.typed.EmailAddress;
+import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.UUID;
 import org.springframework.stereotype.Controller;
 import org.springframework.transaction.support.TransactionTemplate;
 import org.springframework.ui.Model;
@@ -143,18 +145,34 @@ class OpenInvoicesPages {
                         f.required("subjectLine", "subject"), f.required("body", "text", TextKind.PARAGRAPHS)));
         List<String> addresses = addresses(to, fields.getOrDefault("also", ""));
         LocalDate today = clock.today(business.id());
+        boolean linked = fields.containsKey("linked");
         transaction.executeWithoutResult(s -> {
-            outbox.put(
+            boolean fresh = outbox.putOnce(
                     business.id(),
-                    List.of(NewMessage.to(addresses, MessageKind.OPEN_INVOICES, id, Ids.next(), today, about)
+                    NewMessage.to(
+                                    addresses,
+                                    MessageKind.OPEN_INVOICES,
+                                    id,
+                                    same(id, about, addresses, words, linked),
+                                    today,
+                                    about)
                             .in(words)
-                            .bare(fields.containsKey("linked"))));
+                            .bare(linked));
+            if (!fresh)
+                throw new Refusal(
+                        "open.sent",
+                        "The same message goes to the same addresses today already. Nothing was sent again.");
             audit.record(
                     business.id(),
                     "sent open invoices",
                     customer.name() + ": " + about.size() + " to " + String.join(", ", addresses));
         });
         return "redirect:/customers/" + id;
+    }
+
+    /** The same for the same message, so that pressed twice it goes once. */
+    private static UUID same(Object... message) {
+        return UUID.nameUUIDFromBytes(Arrays.deepToString(message).getBytes(StandardCharsets.UTF_8));
     }
 
     private static List<String> addresses(List<String> chosen, String also) {

@@ -113,7 +113,7 @@ class RecipientStore {
                     .set(MESSAGE_RECIPIENT.SINCE, OffsetDateTime.now())
                     .where(MESSAGE_RECIPIENT.MESSAGE_ID.eq(id))
                     .and(DSL.lower(MESSAGE_RECIPIENT.ADDRESS).eq(at.address().toLowerCase(Locale.ROOT)))
-                    .and(MESSAGE_RECIPIENT.STATE.eq(Recipient.State.SENT.words()))
+                    .and(MESSAGE_RECIPIENT.STATE.in(Recipient.State.SENT.words(), Recipient.State.BOUNCED.words()))
                     .execute();
         return marked > 0;
     }

@@ -1,24 +1,16 @@
 package exactum.app.messages;
 
 import exactum.core.ids.MessageId;
-import exactum.formats.mail.DeliveryStatus;
-import jakarta.mail.BodyPart;
+import jakarta.mail.Flags;
 import jakarta.mail.Folder;
-import jakarta.mail.Message.RecipientType;
 import jakarta.mail.MessagingException;
-import jakarta.mail.Multipart;
-import jakarta.mail.Part;
 import jakarta.mail.Session;
 import jakarta.mail.Store;
 import jakarta.mail.internet.MimeMessage;
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
-import java.util.Arrays;
-import java.util.List;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.Properties;
-import java.util.stream.Stream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
@@ -57,7 +49,7 @@ public class Reports {
                 for (int i = 1; i <= there; i++) fitted += takeIn((MimeMessage) inbox.getMessage(i)) ? 1 : 0;
                 return fitted;
             }
-        } catch (MessagingException away) {
+        } catch (MessagingException | IOException away) {
             LOG.warn("the mailbox of reports does not answer: {}", away.getMessage());
             return 0;
         }
@@ -70,50 +62,26 @@ public class Reports {
         return Session.getInstance(properties);
     }
 
-    private boolean takeIn(MimeMessage mail) throws MessagingException {
-        boolean fits = false;
-        try {
-            Optional<MessageId> about = addresses(mail)
-                    .map(paths::message)
-                    .flatMap(Optional::stream)
-                    .findFirst();
-            List<DeliveryStatus.AtAddress> failed = mail.getSize() > MOST_BYTES ? List.of() : failed(mail);
-            fits = about.isPresent()
-                    && !failed.isEmpty()
-                    && Boolean.TRUE.equals(transaction.execute(s -> recipients.markBounced(about.get(), failed)));
-            if (!fits) transaction.executeWithoutResult(s -> recipients.countStray());
-        } catch (IOException | RuntimeException unreadable) {
-            LOG.warn("a report could not be read", unreadable);
-        }
-        mail.setFlag(jakarta.mail.Flags.Flag.DELETED, true);
+    /** What the database or the line does not allow now is left in the mailbox for the next time. */
+    private boolean takeIn(MimeMessage mail) throws MessagingException, IOException {
+        Optional<BounceReport> report = mail.getSize() > MOST_BYTES ? Optional.empty() : BounceReport.read(raw(mail));
+        boolean fits = Boolean.TRUE.equals(transaction.execute(s -> isTakenIn(report)));
+        mail.setFlag(Flags.Flag.DELETED, true);
         return fits;
     }
 
-    /** Where the report was sent to, by what its headers say. */
-    private static Stream<String> addresses(MimeMessage mail) throws MessagingException {
-        Stream<String> to = mail.getRecipients(RecipientType.TO) == null
-                ? Stream.empty()
-                : Arrays.stream(mail.getRecipients(RecipientType.TO)).map(Objects::toString);
-        return Stream.of(to, header(mail, "Delivered-To"), header(mail, "X-Original-To"))
-                .flatMap(s -> s);
+    private static byte[] raw(MimeMessage mail) throws MessagingException, IOException {
+        var out = new ByteArrayOutputStream();
+        mail.writeTo(out);
+        return out.toByteArray();
     }
 
-    private static Stream<String> header(MimeMessage mail, String name) throws MessagingException {
-        return mail.getHeader(name) == null ? Stream.empty() : Arrays.stream(mail.getHeader(name));
-    }
-
-    private static List<DeliveryStatus.AtAddress> failed(Part part) throws MessagingException, IOException {
-        if (part.isMimeType("message/delivery-status"))
-            return DeliveryStatus.read(new String(part.getInputStream().readNBytes(MOST_BYTES), StandardCharsets.UTF_8))
-                    .stream()
-                    .filter(DeliveryStatus.AtAddress::isFailed)
-                    .toList();
-        if (part.isMimeType("multipart/*") && part.getContent() instanceof Multipart parts)
-            for (int i = 0; i < Math.min(parts.getCount(), 20); i++) {
-                BodyPart one = parts.getBodyPart(i);
-                List<DeliveryStatus.AtAddress> found = failed(one);
-                if (!found.isEmpty()) return found;
-            }
-        return List.of();
+    private boolean isTakenIn(Optional<BounceReport> report) {
+        Optional<MessageId> about = report.flatMap(
+                r -> r.to().stream().flatMap(to -> paths.message(to).stream()).findFirst());
+        boolean fits = about.isPresent()
+                && recipients.markBounced(about.get(), report.orElseThrow().failed());
+        if (!fits) recipients.countStray();
+        return fits;
     }
 }

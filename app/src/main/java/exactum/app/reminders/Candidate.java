@@ -5,6 +5,7 @@ import exactum.core.ids.CustomerId;
 import exactum.core.ids.DocumentId;
 import exactum.core.money.Money;
 import java.time.LocalDate;
+import java.util.Set;
 
 /**
  * An open item that a rhythm may speak of.
@@ -12,7 +13,7 @@ import java.time.LocalDate;
  * @param round how often it opened again
  * @param payBy the day from which steps count
  * @param since the day after which they may come
- * @param told the days of the step that was told last in the round, or null
+ * @param told the days of the steps that were told in the round, or left out
  * @param stop what stops it whatever the rhythm says, or null
  * @param stopUntil the day to which it is stopped, or null
  */
@@ -26,6 +27,10 @@ record Candidate(
         int round,
         LocalDate payBy,
         LocalDate since,
-        Integer told,
+        Set<Integer> told,
         Stop stop,
-        LocalDate stopUntil) {}
+        LocalDate stopUntil) {
+    Candidate {
+        told = Set.copyOf(told);
+    }
+}

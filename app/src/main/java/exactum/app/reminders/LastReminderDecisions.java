@@ -5,6 +5,7 @@ import exactum.app.daysheet.DecisionSource;
 import exactum.app.daysheet.Station;
 import exactum.app.daysheet.Wanted;
 import exactum.core.ids.BusinessId;
+import java.util.Set;
 import org.springframework.stereotype.Component;
 
 /** Invoices of which the last reminder brought nothing: a person says what comes next. */
@@ -36,15 +37,16 @@ class LastReminderDecisions implements DecisionSource {
     public Found find(BusinessId business, Wanted wanted) {
         var shown = store.find(business, wanted).stream()
                 .map(u -> Decision.of(
-                        KEY + u.document(),
-                        Station.COLLECT,
-                        "overdue",
-                        u.number() + " is open after the last reminder",
-                        u.customer(),
-                        u.told(),
-                        u.open(),
-                        "/invoices/" + u.number(),
-                        Decision.Step.open("Open", "/invoices/" + u.number())))
+                                KEY + u.document(),
+                                Station.COLLECT,
+                                "overdue",
+                                u.number() + " is open after the last reminder",
+                                u.customer(),
+                                u.told(),
+                                u.open(),
+                                "/invoices/" + u.number(),
+                                Decision.Step.open("Open", "/invoices/" + u.number()))
+                        .about(Set.of(u.document())))
                 .toList();
         return new Found(shown, count(business, wanted), Found.all(shown).sums(), "/invoices?standing=OVERDUE");
     }

@@ -2,6 +2,7 @@ package exactum.app.reminders;
 
 import exactum.app.daysheet.Wanted;
 import exactum.core.ids.BusinessId;
+import exactum.core.ids.DocumentId;
 import exactum.core.money.Money;
 import java.time.LocalDate;
 import java.util.List;
@@ -37,7 +38,7 @@ class LastReminderStore {
     }
 
     /** One of them. */
-    record Unheard(UUID document, String number, String customer, LocalDate told, Money open) {}
+    record Unheard(DocumentId document, String number, String customer, LocalDate told, Money open) {}
 
     List<Unheard> find(BusinessId business, Wanted wanted) {
         return db.fetch(
@@ -49,7 +50,7 @@ class LastReminderStore {
                         rows(wanted),
                         DSL.inline(wanted.most()))
                 .map(r -> new Unheard(
-                        r.get(0, UUID.class),
+                        new DocumentId(r.get(0, UUID.class)),
                         r.get(1, String.class),
                         r.get(2, String.class),
                         r.get(3, LocalDate.class),

@@ -15,6 +15,7 @@ import exactumdb.tables.records.ReminderRecord;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
@@ -35,7 +36,7 @@ class ReminderStore {
                    p.customer_id is not null as paused, p.until_day as paused_until
               from claim c join document d on d.business_id = c.business_id and d.id = c.document_id join customer k on k.business_id = c.business_id and k.id = c.customer_id
               left join lateral (select round, pay_by, since from reminder_round r where r.business_id = c.business_id and r.claim_id = c.id order by r.round desc limit 1) r on true
-              left join lateral (select max(m.days) as days from reminder m where m.business_id = c.business_id and m.claim_id = c.id and m.round = coalesce(r.round, 0)) t on true
+              left join lateral (select array_agg(m.days) as days from reminder m where m.business_id = c.business_id and m.claim_id = c.id and m.round = coalesce(r.round, 0)) t on true
               left join reminder_pause p on p.business_id = c.business_id and p.customer_id = c.customer_id and (p.until_day is null or p.until_day >= {1})
              where c.business_id = {0} and c.left_minor > 0 and d.state = 'issued' and coalesce(r.pay_by, c.due_date) between {1}::date - 371 and {1}::date + 91 and {2}
              order by c.customer_id, c.due_date, d.number, c.seq
@@ -83,7 +84,7 @@ class ReminderStore {
                 r.get("round", Integer.class),
                 r.get("pay_by", LocalDate.class),
                 r.get("since", LocalDate.class),
-                r.get("told", Integer.class),
+                r.get("told") == null ? Set.of() : Set.of(r.get("told", Integer[].class)),
                 stop,
                 stop == Stop.PROMISED ? promised : stop == Stop.PAUSED ? pausedUntil : null);
     }

@@ -50,7 +50,7 @@ class RemindersOfCustomer implements CustomerSection {
         var next = new ArrayList<Next>();
         if (rhythm != null)
             for (Candidate c : store.ofCustomer(business, customer.id(), today))
-                rhythm.rhythm().next(c.payBy(), c.since(), today).ifPresent(s -> next.add(new Next(c, s)));
+                rhythm.rhythm().next(c.payBy(), c.since(), today, c.told()).ifPresent(s -> next.add(new Next(c, s)));
         next.sort(Comparator.comparing((Next n) -> n.step().on())
                 .thenComparing(n -> n.item().number()));
         return new Content(

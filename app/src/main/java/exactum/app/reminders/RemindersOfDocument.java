@@ -47,7 +47,10 @@ class RemindersOfDocument implements DocumentSection {
         if (rhythm != null)
             for (Candidate c : store.ofDocument(business, document.id(), today))
                 next.add(new Next(
-                        c, rhythm.rhythm().next(c.payBy(), c.since(), today).orElse(null)));
+                        c,
+                        rhythm.rhythm()
+                                .next(c.payBy(), c.since(), today, c.told())
+                                .orElse(null)));
         return told.isEmpty() && next.isEmpty() ? Optional.empty() : Optional.of(new Content(told, next));
     }
 }

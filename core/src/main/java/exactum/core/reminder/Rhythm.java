@@ -5,6 +5,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.IntStream;
 
 /**
@@ -83,21 +84,27 @@ public record Rhythm(List<Integer> days) {
      * The step that is told today: the latest whose day has come; none where it was told, or its day is too long ago.
      *
      * @param since the day from which steps count: that of the document, or on which the item opened again
-     * @param told the days of the step that was told last of this item, since that day; null for none
+     * @param told the days of the steps that were told of this item since that day, or left out by a person, also ahead of their day
      */
-    public Optional<Step> due(LocalDate payBy, LocalDate since, LocalDate today, Integer told) {
+    public Optional<Step> due(LocalDate payBy, LocalDate since, LocalDate today, Set<Integer> told) {
         return steps(payBy).stream()
                 .filter(s -> !s.on().isAfter(today))
                 .reduce((one, later) -> later)
-                .filter(s -> told == null || s.days() > told)
+                .filter(s -> told.stream().noneMatch(t -> covers(t, s, payBy, today)))
                 .filter(s ->
                         s.on().isAfter(since) && !s.on().plusDays(LATEST_DAYS).isBefore(today));
     }
 
-    /** The step that comes after today, where nothing stops it. */
-    public Optional<Step> next(LocalDate payBy, LocalDate since, LocalDate today) {
+    /** Whether what was told makes a step needless: the step itself, or a later one whose day has come, also of how the rhythm was before. */
+    private static boolean covers(int told, Step step, LocalDate payBy, LocalDate today) {
+        return told == step.days()
+                || told > step.days() && !payBy.plusDays(told).isAfter(today);
+    }
+
+    /** The step that comes after today, where nothing stops it and nobody left it out. */
+    public Optional<Step> next(LocalDate payBy, LocalDate since, LocalDate today, Set<Integer> told) {
         return steps(payBy).stream()
-                .filter(s -> s.on().isAfter(today) && s.on().isAfter(since))
+                .filter(s -> s.on().isAfter(today) && s.on().isAfter(since) && !told.contains(s.days()))
                 .findFirst();
     }
 }

@@ -9,7 +9,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Random;
+import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
 
 class RhythmTest {
@@ -25,8 +27,8 @@ class RhythmTest {
     void five_steps_over_six_weeks_each_on_its_day_and_firmer() {
         var told = new ArrayList<Rhythm.Step>();
         for (LocalDate day = ISSUED; day.isBefore(PAY_BY.plusDays(60)); day = day.plusDays(1)) {
-            Integer last = told.isEmpty() ? null : told.getLast().days();
-            FIVE.due(PAY_BY, ISSUED, day, last).ifPresent(told::add);
+            Set<Integer> before = told.stream().map(Rhythm.Step::days).collect(Collectors.toSet());
+            FIVE.due(PAY_BY, ISSUED, day, before).ifPresent(told::add);
         }
         assertThat(told).extracting(Rhythm.Step::on).containsExactly(june(8), june(15), june(19), june(27), june(40));
         assertThat(told)
@@ -38,26 +40,46 @@ class RhythmTest {
 
     @Test
     void a_step_whose_day_was_before_the_invoice_is_not_told() {
-        assertThat(FIVE.due(PAY_BY, june(10), june(10), null)).isEmpty();
-        assertThat(FIVE.due(PAY_BY, june(8), june(8), null)).isEmpty();
-        assertThat(FIVE.next(PAY_BY, june(10), june(10))).map(Rhythm.Step::on).contains(PAY_BY);
+        assertThat(FIVE.due(PAY_BY, june(10), june(10), Set.of())).isEmpty();
+        assertThat(FIVE.due(PAY_BY, june(8), june(8), Set.of())).isEmpty();
+        assertThat(FIVE.next(PAY_BY, june(10), june(10), Set.of()))
+                .map(Rhythm.Step::on)
+                .contains(PAY_BY);
     }
 
     @Test
     void after_nights_without_work_only_the_latest_step_is_told_and_none_that_is_long_ago() {
-        assertThat(FIVE.due(PAY_BY, ISSUED, june(20), null))
+        assertThat(FIVE.due(PAY_BY, ISSUED, june(20), Set.of()))
                 .map(Rhythm.Step::days)
                 .contains(4);
-        assertThat(FIVE.due(PAY_BY, ISSUED, june(25), null)).isEmpty();
-        assertThat(FIVE.due(PAY_BY, ISSUED, june(200), null)).isEmpty();
-        assertThat(FIVE.due(PAY_BY, ISSUED, june(19), 4)).isEmpty();
+        assertThat(FIVE.due(PAY_BY, ISSUED, june(25), Set.of())).isEmpty();
+        assertThat(FIVE.due(PAY_BY, ISSUED, june(200), Set.of())).isEmpty();
+        assertThat(FIVE.due(PAY_BY, ISSUED, june(19), Set.of(4))).isEmpty();
+    }
+
+    @Test
+    void a_step_that_is_left_out_ahead_of_its_day_leaves_the_earlier_ones() {
+        assertThat(FIVE.due(PAY_BY, ISSUED, june(27), Set.of(25)))
+                .map(Rhythm.Step::days)
+                .contains(12);
+        assertThat(FIVE.due(PAY_BY, ISSUED, june(40), Set.of(12, 25))).isEmpty();
+        assertThat(FIVE.next(PAY_BY, ISSUED, june(27), Set.of(12, 25))).isEmpty();
+    }
+
+    @Test
+    void what_was_told_by_how_the_rhythm_was_before_is_not_told_again_in_other_days() {
+        assertThat(new Rhythm(List.of(10, 20)).due(PAY_BY, ISSUED, june(28), Set.of(12)))
+                .isEmpty();
+        assertThat(new Rhythm(List.of(10, 20)).due(PAY_BY, ISSUED, june(35), Set.of(12)))
+                .map(Rhythm.Step::days)
+                .contains(20);
     }
 
     @Test
     void what_cannot_be_a_rhythm_is_refused() {
         for (List<Integer> days : List.of(List.of(4, 4), List.of(4, 0), List.of(-91), List.of(366)))
             assertThatThrownBy(() -> new Rhythm(days)).as("%s", days).isInstanceOf(Refusal.class);
-        assertThat(new Rhythm(List.of()).due(PAY_BY, ISSUED, PAY_BY, null)).isEmpty();
+        assertThat(new Rhythm(List.of()).due(PAY_BY, ISSUED, PAY_BY, Set.of())).isEmpty();
     }
 
     @Test
@@ -68,7 +90,7 @@ class RhythmTest {
             var days = new TreeSet<Integer>();
             for (int i = 0; i < random.nextInt(8); i++) days.add(random.nextInt(60) - 20);
             var rhythm = new Rhythm(List.copyOf(days));
-            Integer told = null;
+            var told = new TreeSet<Integer>();
             LocalDate since = PAY_BY.minusDays(random.nextInt(40));
             for (LocalDate day = since; day.isBefore(PAY_BY.plusDays(70)); day = day.plusDays(1 + random.nextInt(4))) {
                 Optional<Rhythm.Step> step = rhythm.due(PAY_BY, since, day, told);
@@ -77,10 +99,10 @@ class RhythmTest {
                         .as("seed %d", seed)
                         .isBeforeOrEqualTo(day)
                         .isAfter(since);
-                assertThat(told == null || step.get().days() > told)
+                assertThat(told.isEmpty() || step.get().days() > told.last())
                         .as("seed %d", seed)
                         .isTrue();
-                told = step.get().days();
+                told.add(step.get().days());
             }
         }
     }
