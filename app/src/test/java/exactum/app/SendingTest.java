@@ -86,7 +86,9 @@ class SendingTest {
             assertThat(ada.post(page + "/send-to", "lost=" + wrong + "&address=a%0D%0ABcc:b@x.example")
                             .body())
                     .contains("The address holds a line break");
-            assertThat(ada.get("/messages?state=not+arrived").body()).contains(page);
+            assertThat(ada.get("/messages?state=not+arrived").body())
+                    .contains(page)
+                    .contains("sent, not to all");
             String whole = ada.get(page + "/mail").body();
             assertThat(whole)
                     .contains("Message-ID: <" + sent.id() + "@exactum>")
