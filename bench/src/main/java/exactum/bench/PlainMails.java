@@ -1,6 +1,7 @@
 package exactum.bench;
 
 import exactum.app.messages.EagerSockets;
+import exactum.app.messages.Message;
 import jakarta.activation.DataHandler;
 import jakarta.mail.MessagingException;
 import jakarta.mail.Session;
@@ -10,6 +11,7 @@ import jakarta.mail.internet.MimeBodyPart;
 import jakarta.mail.internet.MimeMessage;
 import jakarta.mail.internet.MimeMultipart;
 import jakarta.mail.util.ByteArrayDataSource;
+import jakarta.mail.util.StreamProvider;
 import java.util.List;
 import java.util.Properties;
 import java.util.UUID;
@@ -19,24 +21,28 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.stream.IntStream;
 
-/** The mail library alone: the same text and the same file to one address after another, on as many lines as ours has. */
+/** The mail library alone: as it comes: the same letter with the same file to one address after another, on as many lines as ours has. */
 final class PlainMails {
     private final int port;
-    private final String text;
+    private static final String STREAMS = StreamProvider.class.getName();
+    private final Message.Sent letter;
     private final byte[] file;
 
-    PlainMails(int port, String text, byte[] file) {
+    PlainMails(int port, Message.Sent letter, byte[] file) {
         this.port = port;
-        this.text = text;
+        this.letter = letter;
         this.file = file;
     }
 
     void send(int messages, int lines) throws InterruptedException, ExecutionException {
+        String ours = System.clearProperty(STREAMS);
         try (var pool = Executors.newFixedThreadPool(lines)) {
             List<Callable<Void>> senders = IntStream.range(0, lines)
                     .mapToObj(i -> (Callable<Void>) () -> send(messages / lines + (i < messages % lines ? 1 : 0)))
                     .toList();
             for (Future<Void> sender : pool.invokeAll(senders)) sender.get();
+        } finally {
+            System.setProperty(STREAMS, ours);
         }
     }
 
@@ -57,11 +63,11 @@ final class PlainMails {
     private MimeMessage mail(Session session) throws MessagingException {
         String name = UUID.randomUUID().toString();
         var mail = new MimeMessage(session);
-        mail.setFrom(new InternetAddress("b@b.example"));
+        mail.setFrom(new InternetAddress(letter.from().address()));
         mail.setRecipients(MimeMessage.RecipientType.TO, name + "@bench.example");
-        mail.setSubject("Invoice", "UTF-8");
+        mail.setSubject(letter.subjectLine(), "UTF-8");
         var words = new MimeBodyPart();
-        words.setText(text, "UTF-8");
+        words.setText(letter.body(), "UTF-8");
         var paper = new MimeBodyPart();
         paper.setDataHandler(new DataHandler(new ByteArrayDataSource(file, "application/pdf")));
         paper.setFileName("invoice.pdf");

@@ -2,9 +2,12 @@ package exactum.bench;
 
 import exactum.app.documents.DocumentPdfs;
 import exactum.app.documents.FindDocuments;
+import exactum.app.messages.FindMessages;
+import exactum.app.messages.Message;
 import exactum.app.messages.SendMessages;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.DocumentId;
+import exactum.core.ids.MessageId;
 import exactum.pg.ThrowawayPostgres;
 import java.util.Locale;
 import java.util.UUID;
@@ -14,13 +17,12 @@ import org.springframework.mail.javamail.JavaMailSenderImpl;
 
 /**
  * Invoices by mail, written, sent with their PDF and kept as they were sent, to the mailbox stand-in: against the mail library alone,
- * which sends one fixed text and file to the same stand-in, on as many lines, in the same run. The PDFs are there already.
+ * as it comes, which sends one of these letters again and again to the same stand-in, on as many lines, in the same run. The PDFs are
+ * there already.
  */
 public final class SendingBench {
     private static final int STEP = 2_000;
     private static final int LINES = 3;
-    private static final String TEXT =
-            "Dear payer,\n\nplease find attached our invoice.\n\nhttps://pay.sample.example/p/4f2a91\n".repeat(4);
 
     private SendingBench() {}
 
@@ -34,10 +36,10 @@ public final class SendingBench {
             BillingBench.bill(ground, business);
             byte[] pdf = papers(ground, business);
             ground.bean(JavaMailSenderImpl.class).setPort(standins.smtpPort);
-            var plain = new PlainMails(standins.smtpPort, TEXT, pdf);
             ground.rows.execute("update message set send_on = '2027-01-01'");
             int warm = Math.min(STEP, wanted);
             ours(ground, warm);
+            var plain = new PlainMails(standins.smtpPort, one(ground, business), pdf);
             plain.send(warm, LINES);
             long mine = 0;
             long theirs = 0;
@@ -63,6 +65,17 @@ public final class SendingBench {
                     BenchGround.peakHeapMb(),
                     wanted / (mine / 1e9));
         }
+    }
+
+    private static Message.Sent one(BenchGround ground, BusinessId business) {
+        var id = new MessageId(ground.bean(DSLContext.class)
+                .fetchValue(
+                        DSL.field("(select id from message where state = 'sent' order by id limit 1)", UUID.class)));
+        return ground.bean(FindMessages.class)
+                .find(business, id)
+                .orElseThrow()
+                .message()
+                .sent();
     }
 
     /** Every document has the paper of the first. */

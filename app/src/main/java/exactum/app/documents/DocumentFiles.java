@@ -65,7 +65,8 @@ public class DocumentFiles {
                             ? pdfs.ofDraft(business, looked)
                             : forPrograms && delivery == Delivery.HYBRID
                                     ? pdfs.hybrid(business, document)
-                                    : paper(business, document, ready)));
+                                    : paper(business, document, ready),
+                    !draft));
         if (forPrograms && delivery != Delivery.HYBRID)
             attached.add(new Letter.Attachment(
                     name + ".xml",

@@ -77,7 +77,7 @@ public class PaymentLinks {
         store.replaceExpired(business, missing.keySet(), today);
         Map<PaymentLink, byte[]> fresh = new LinkedHashMap<>();
         missing.forEach((document, customer) -> {
-            PaymentLink made = made(business, customer, document, null, "");
+            PaymentLink made = made(business, customer, document, null, "", today);
             fresh.put(made, digest(token(made)));
         });
         store.insertOfDocuments(fresh);
@@ -111,14 +111,18 @@ public class PaymentLinks {
 
     private PaymentLink insert(
             BusinessId business, CustomerId customer, DocumentId document, PaymentLink.Ask ask, String tell) {
-        PaymentLink made = made(business, customer, document, ask, tell);
+        PaymentLink made = made(business, customer, document, ask, tell, clock.today(business));
         store.insert(made, digest(token(made)));
         return made;
     }
 
-    private PaymentLink made(
-            BusinessId business, CustomerId customer, DocumentId document, PaymentLink.Ask ask, String tell) {
-        LocalDate today = clock.today(business);
+    private static PaymentLink made(
+            BusinessId business,
+            CustomerId customer,
+            DocumentId document,
+            PaymentLink.Ask ask,
+            String tell,
+            LocalDate today) {
         return new PaymentLink(
                 business,
                 new PaymentLinkId(Ids.next()),

@@ -28,6 +28,19 @@ public record Letter(Sender sender, String subjectLine, String body, List<Attach
     /** Name and address that it comes from. */
     public record Sender(String name, String address) {}
 
-    /** A file that goes with it. */
-    public record Attachment(String name, String type, byte[] content) {}
+    /**
+     * A file that goes with it.
+     *
+     * @param keptAsPaper whether these bytes are kept anyhow, as the paper of a document
+     */
+    public record Attachment(String name, String type, byte[] content, boolean keptAsPaper) {
+        public Attachment(String name, String type, byte[] content) {
+            this(name, type, content, false);
+        }
+
+        /** What is kept of it with a message; null where its digest names it. */
+        byte[] toKeep() {
+            return keptAsPaper ? null : content;
+        }
+    }
 }

@@ -71,7 +71,8 @@ public record Message(
     /**
      * A message as it went out.
      *
+     * @param from who it came from
      * @param on the day in the business
      */
-    public record Sent(String subjectLine, String body, OffsetDateTime at, LocalDate on) {}
+    public record Sent(Letter.Sender from, String subjectLine, String body, OffsetDateTime at, LocalDate on) {}
 }

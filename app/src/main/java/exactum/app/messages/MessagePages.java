@@ -1,6 +1,5 @@
 package exactum.app.messages;
 
-import exactum.app.business.Business;
 import exactum.app.business.Needs;
 import exactum.app.business.Power;
 import exactum.app.customers.FindCustomers;
@@ -106,9 +105,8 @@ class MessagePages {
 
     /** The whole message as mail, to keep or to open in a mail program. */
     @GetMapping("/messages/{id}/mail")
-    ResponseEntity<byte[]> mail(Business business, @PathVariable MessageId id) {
-        Message message =
-                messages.find(business.id(), id).orElseThrow(NotHere::new).message();
+    ResponseEntity<byte[]> mail(BusinessId business, @PathVariable MessageId id) {
+        Message message = messages.find(business, id).orElseThrow(NotHere::new).message();
         if (message.sent() == null) throw new NotHere();
         return saved(message.sent().subjectLine() + ".eml", "message/rfc822", sent.asMail(business, message));
     }

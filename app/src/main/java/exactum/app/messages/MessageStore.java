@@ -249,11 +249,13 @@ class MessageStore implements FindMessages {
         return MESSAGE.SEND_ON.le(TODAY);
     }
 
-    /** Keeps a letter as the first address got it: its words, and its files as they went. */
+    /** Keeps a letter as the first address got it: its sender, its words, and its files as they went. */
     void keepAsSent(Message m, Letter letter) {
         int kept = db.update(MESSAGE)
                 .set(MESSAGE.SUBJECT, letter.subjectLine())
                 .set(MESSAGE.BODY_SECRET, vault.encrypt(letter.body()))
+                .set(MESSAGE.SENDER_NAME, letter.sender().name())
+                .set(MESSAGE.SENDER_ADDRESS, letter.sender().address())
                 .set(MESSAGE.SENT_AT, OffsetDateTime.now())
                 .set(MESSAGE.SENT_ON, TODAY)
                 .where(MESSAGE.BUSINESS_ID.eq(m.business()))
@@ -470,7 +472,12 @@ class MessageStore implements FindMessages {
                 MessageState.of(m.getState()),
                 sent ? null : words,
                 sent && words != null
-                        ? new Message.Sent(words.subjectLine(), words.body(), m.getSentAt(), m.getSentOn())
+                        ? new Message.Sent(
+                                new Letter.Sender(m.getSenderName(), m.getSenderAddress()),
+                                words.subjectLine(),
+                                words.body(),
+                                m.getSentAt(),
+                                m.getSentOn())
                         : null,
                 m.getAttempts(),
                 m.getLastError(),

@@ -7,6 +7,9 @@ import jakarta.mail.SendFailedException;
 import jakarta.mail.Session;
 import jakarta.mail.Transport;
 import jakarta.mail.internet.InternetAddress;
+import jakarta.mail.util.StreamProvider;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
@@ -14,6 +17,7 @@ import java.util.List;
 import java.util.Map;
 import org.eclipse.angus.mail.smtp.SMTPAddressFailedException;
 import org.eclipse.angus.mail.smtp.SMTPMessage;
+import org.eclipse.angus.mail.util.MailStreamProvider;
 import org.springframework.mail.javamail.JavaMailSenderImpl;
 
 /**
@@ -22,11 +26,21 @@ import org.springframework.mail.javamail.JavaMailSenderImpl;
  */
 final class Post implements AutoCloseable {
     private static final int LONGEST = 300;
+    /** A line that has rested for so long is asked whether it is still there. */
+    private static final Duration RESTED = Duration.ofSeconds(5);
+
+    private static final String STREAMS = StreamProvider.class.getName();
     private final JavaMailSenderImpl mail;
     private final ReturnPath paths;
     private final ReportSettings reports;
     private final Session session;
     private Transport line;
+    private Instant lastUsed = Instant.MIN;
+
+    /** Named once: the mail library else goes through all that it was started with for each part of each mail. */
+    static {
+        if (System.getProperty(STREAMS) == null) System.setProperty(STREAMS, MailStreamProvider.class.getName());
+    }
 
     Post(JavaMailSenderImpl mail, ReturnPath paths, ReportSettings reports) {
         this.mail = mail;
@@ -46,6 +60,7 @@ final class Post implements AutoCloseable {
         if (reports.isThere()) mime.setEnvelopeFrom(paths.of(reports.address(), message.id()));
         try {
             open().sendMessage(mime, to);
+            lastUsed = Instant.now();
             return new Delivered(message.waiting(), List.of(), List.of());
         } catch (SendFailedException partly) {
             return delivered(partly);
@@ -56,7 +71,7 @@ final class Post implements AutoCloseable {
     }
 
     private Transport open() throws MessagingException {
-        if (line != null && line.isConnected()) return line;
+        if (line != null && (lastUsed.plus(RESTED).isAfter(Instant.now()) || line.isConnected())) return line;
         line = session.getTransport("smtp");
         line.connect(mail.getHost(), mail.getPort(), mail.getUsername(), mail.getPassword());
         return line;

@@ -32,7 +32,7 @@ public class SendMessages {
             Duration.ofHours(1),
             Duration.ofHours(6));
     private static final int SENDERS = 3;
-    private static final int TAKEN_AT_ONCE = 20;
+    private static final int TAKEN_AT_ONCE = 50;
     /** A sender that has been at it for so long gives the rest back; with the slowest answer of a server it is within the lease. */
     private static final Duration LONGEST_ROUND = Duration.ofSeconds(30);
 

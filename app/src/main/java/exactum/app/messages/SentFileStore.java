@@ -26,22 +26,18 @@ class SentFileStore {
             keep(m, i, letter.attachments().get(i));
     }
 
-    /** A paper that is kept anyhow is named by its digest alone. */
     private void keep(Message m, int no, Letter.Attachment file) {
-        db.execute(
-                """
-                insert into message_file (business_id, message_id, no, name, type, sha256, bytes, content)
-                select {0}, {1}, {2}, {3}, {4}, {5}, {6}, case when exists (select from document_pdf p where p.business_id = {0} and p.sha256 = {5}) then null else {7} end
-                on conflict do nothing
-                """,
-                DSL.inline(m.business().value()),
-                DSL.val(m.id().value()),
-                DSL.inline(no),
-                DSL.val(file.name()),
-                DSL.val(file.type()),
-                DSL.val(Digest.sha256(file.content())),
-                DSL.inline(file.content().length),
-                DSL.val(file.content()));
+        db.insertInto(MESSAGE_FILE)
+                .set(MESSAGE_FILE.BUSINESS_ID, m.business())
+                .set(MESSAGE_FILE.MESSAGE_ID, m.id())
+                .set(MESSAGE_FILE.NO, (short) no)
+                .set(MESSAGE_FILE.NAME, file.name())
+                .set(MESSAGE_FILE.TYPE, file.type())
+                .set(MESSAGE_FILE.SHA256, Digest.sha256(file.content()))
+                .set(MESSAGE_FILE.BYTES, file.content().length)
+                .set(MESSAGE_FILE.CONTENT, file.toKeep())
+                .onConflictDoNothing()
+                .execute();
     }
 
     /** In the order in which they went. */

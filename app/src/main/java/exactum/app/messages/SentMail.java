@@ -1,6 +1,6 @@
 package exactum.app.messages;
 
-import exactum.app.business.Business;
+import exactum.core.ids.BusinessId;
 import java.util.List;
 import org.springframework.stereotype.Component;
 
@@ -14,19 +14,17 @@ class SentMail {
     }
 
     /** Its bytes (message/rfc822), with its files. */
-    byte[] asMail(Business business, Message message) {
-        List<Letter.Attachment> files = messages.files(business.id(), message.id()).stream()
+    byte[] asMail(BusinessId business, Message message) {
+        List<Letter.Attachment> files = messages.files(business, message.id()).stream()
                 .map(f -> new Letter.Attachment(
                         f.name(),
                         f.type(),
-                        messages.file(business.id(), message.id(), f.no()).orElseThrow()))
+                        messages.file(business, message.id(), f.no()).orElseThrow()))
                 .toList();
-        var sender = new Letter.Sender(
-                business.identity().senderName(), business.identity().mailFrom());
         Message.Sent sent = message.sent();
         return Mime.file(
                 message,
-                new Letter(sender, sent.subjectLine(), sent.body(), files),
+                new Letter(sent.from(), sent.subjectLine(), sent.body(), files),
                 sent.at().toInstant());
     }
 }

@@ -2,28 +2,28 @@ package exactum.app.messages;
 
 import exactum.app.database.Digest;
 import exactum.app.security.Vault;
+import java.sql.PreparedStatement;
+import java.sql.SQLException;
 import java.util.List;
 import org.jooq.DSLContext;
-import org.jooq.QueryPart;
-import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 
 /**
- * What becomes of most messages: every address took it, at the first try. Its words, its files and its addresses are noted in one
- * statement, which is a transaction of its own. A paper that is kept anyhow is named by its digest alone.
+ * What becomes of most messages: every address took it, at the first try. Its sender, its words, its files and its addresses are noted
+ * in one statement, which is a transaction of its own and the same for every message, so that the server plans it once.
  */
 @Component
 class SentWholeStore {
-    private static final String FILE = """
-            insert into message_file (business_id, message_id, no, name, type, sha256, bytes, content)
-            select {0}, {1}, {2}, {3}, {4}, {5}, {6}, case when exists (select from document_pdf p where p.business_id = {0} and p.sha256 = {5}) then null else {7} end
-            on conflict do nothing returning no
-            """;
     private static final String SENT = """
-            with gone as (update message_recipient set state = 'sent', since = now() where business_id = {0} and message_id = {1} and state = 'waiting' returning message_id), {4}
-            update message set state = 'sent', subject = {2}, body_secret = {3}, sent_at = now(), last_error = null, taken_until = null,
-                   sent_on = coalesce((select i.business_date from installation i), (select (now() at time zone b.time_zone)::date from business b where b.id = message.business_id))
-             where business_id = {0} and id = {1}
+            with it as (select ?::int as business_id, ?::uuid as id),
+            gone as (update message_recipient r set state = 'sent', since = now() from it where r.business_id = it.business_id and r.message_id = it.id and r.state = 'waiting'),
+            kept as (insert into message_file (business_id, message_id, no, name, type, sha256, bytes, content)
+                     select it.business_id, it.id, f.no - 1, f.name, f.type, f.sha256, f.bytes, f.content
+                       from it, unnest(?::text[], ?::text[], ?::bytea[], ?::int[], ?::bytea[]) with ordinality f (name, type, sha256, bytes, content, no)
+                     on conflict do nothing)
+            update message m set state = 'sent', sender_name = ?, sender_address = ?, subject = ?, body_secret = ?, sent_at = now(), last_error = null, taken_until = null,
+                   sent_on = coalesce((select i.business_date from installation i), (select (now() at time zone b.time_zone)::date from business b where b.id = m.business_id))
+              from it where m.business_id = it.business_id and m.id = it.id
             """;
     private final DSLContext db;
     private final Vault vault;
@@ -34,32 +34,34 @@ class SentWholeStore {
     }
 
     void record(Message m, Letter letter) {
-        db.execute(
-                SENT,
-                DSL.inline(m.business().value()),
-                DSL.val(m.id().value()),
-                DSL.val(letter.subjectLine()),
-                DSL.val(vault.encrypt(letter.body())),
-                files(m, letter.attachments()));
+        byte[] body = vault.encrypt(letter.body());
+        db.connection(connection -> {
+            try (PreparedStatement sent = connection.prepareStatement(SENT)) {
+                sent.setInt(1, m.business().value());
+                sent.setObject(2, m.id().value());
+                bindFiles(sent, letter.attachments());
+                sent.setString(8, letter.sender().name());
+                sent.setString(9, letter.sender().address());
+                sent.setString(10, letter.subjectLine());
+                sent.setBytes(11, body);
+                sent.executeUpdate();
+            }
+        });
     }
 
-    private static QueryPart files(Message m, List<Letter.Attachment> files) {
-        QueryPart all = DSL.sql("kept as (select 1)");
-        for (int i = 0; i < files.size(); i++)
-            all = DSL.sql("{0}, kept" + i + " as ({1})", all, file(m, i, files.get(i)));
-        return all;
+    private static void bindFiles(PreparedStatement sent, List<Letter.Attachment> files) throws SQLException {
+        bind(sent, 3, "text", files.stream().map(Letter.Attachment::name).toArray(String[]::new));
+        bind(sent, 4, "text", files.stream().map(Letter.Attachment::type).toArray(String[]::new));
+        bind(
+                sent,
+                5,
+                "bytea",
+                files.stream().map(f -> Digest.sha256(f.content())).toArray(byte[][]::new));
+        bind(sent, 6, "int4", files.stream().map(f -> f.content().length).toArray(Integer[]::new));
+        bind(sent, 7, "bytea", files.stream().map(Letter.Attachment::toKeep).toArray(byte[][]::new));
     }
 
-    private static QueryPart file(Message m, int no, Letter.Attachment file) {
-        return DSL.sql(
-                FILE,
-                DSL.inline(m.business().value()),
-                DSL.val(m.id().value()),
-                DSL.inline(no),
-                DSL.val(file.name()),
-                DSL.val(file.type()),
-                DSL.val(Digest.sha256(file.content())),
-                DSL.inline(file.content().length),
-                DSL.val(file.content()));
+    private static void bind(PreparedStatement sent, int no, String type, Object[] values) throws SQLException {
+        sent.setArray(no, sent.getConnection().createArrayOf(type, values));
     }
 }

@@ -27,9 +27,11 @@ public class Vault {
     private static final int TAG_BITS = 128;
     private final SecureRandom random = new SecureRandom();
     private final byte[] master;
+    private final SecretKeySpec sealing;
 
     Vault(Settings settings) {
         master = masterKey(settings.home().resolve("keys"));
+        sealing = new SecretKeySpec(subkey("encrypt"), "AES");
     }
 
     /** The text as bytes that only this installation can read. */
@@ -62,7 +64,7 @@ public class Vault {
     private byte[] cipher(int mode, byte[] nonce, byte[] input) {
         try {
             Cipher aes = Cipher.getInstance("AES/GCM/NoPadding");
-            aes.init(mode, new SecretKeySpec(subkey("encrypt"), "AES"), new GCMParameterSpec(TAG_BITS, nonce));
+            aes.init(mode, sealing, new GCMParameterSpec(TAG_BITS, nonce));
             return aes.doFinal(input);
         } catch (GeneralSecurityException e) {
             throw new IllegalStateException("A secret could not be read; is HOME/keys the one that wrote it?", e);
