@@ -4,7 +4,6 @@ import exactum.app.documents.Document;
 import exactum.app.documents.DocumentPdfs;
 import exactum.app.documents.EInvoices;
 import exactum.app.documents.FindDocuments;
-import exactum.app.documents.QrCode;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.DocumentId;
 import exactum.pg.ThrowawayPostgres;
@@ -34,7 +33,7 @@ public final class DocumentsBench {
             ground.rows.seedWithMore(business, wanted + WARM, "2026-06-01");
             BillingBench.bill(ground, business);
             List<Document> all = documents(ground, business, wanted + WARM);
-            var bare = new BarePapers(QrCode.dataAddress("https://pay.sample.example/p/4f2a91"));
+            var bare = new BarePapers();
             DocumentPdfs pdfs = ground.bean(DocumentPdfs.class);
             EInvoices eInvoices = ground.bean(EInvoices.class);
             InvoiceType one = BarePapers.read(eInvoices.of(business, all.getFirst()));

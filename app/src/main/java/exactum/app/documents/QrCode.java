@@ -15,6 +15,7 @@ import java.io.UncheckedIOException;
 import java.util.Base64;
 import java.util.Map;
 import javax.imageio.ImageIO;
+import javax.imageio.stream.MemoryCacheImageOutputStream;
 
 /** A QR code (ISO/IEC 18004, error correction M) as a picture in a data address. */
 public final class QrCode {
@@ -31,14 +32,21 @@ public final class QrCode {
                             0,
                             0,
                             Map.of(EncodeHintType.ERROR_CORRECTION, ErrorCorrectionLevel.M, EncodeHintType.MARGIN, 0));
-            var png = new ByteArrayOutputStream();
-            ImageIO.write(picture(modules), "png", png);
-            return "data:image/png;base64," + Base64.getEncoder().encodeToString(png.toByteArray());
+            return "data:image/png;base64," + Base64.getEncoder().encodeToString(png(picture(modules)));
         } catch (WriterException e) {
             throw new IllegalArgumentException("too long for a QR code: " + text, e);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
+    }
+
+    /** Through memory alone: the library would else write a file for it first. */
+    private static byte[] png(BufferedImage picture) throws IOException {
+        var png = new ByteArrayOutputStream();
+        try (var through = new MemoryCacheImageOutputStream(png)) {
+            ImageIO.write(picture, "png", through);
+        }
+        return png.toByteArray();
     }
 
     private static BufferedImage picture(BitMatrix modules) {

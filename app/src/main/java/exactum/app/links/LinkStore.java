@@ -41,10 +41,10 @@ class LinkStore {
                 .fetchSingle(DOCUMENT.CUSTOMER_ID);
     }
 
-    /** Inserts the link; nothing if another one of its document is open, whoever made it. */
-    void insert(PaymentLink link, byte[] digest) {
+    /** Inserts the link; false if another one of its document is open, whoever made it. */
+    boolean insert(PaymentLink link, byte[] digest) {
         PaymentLink.Ask ask = link.ask();
-        db.insertInto(PAYMENT_LINK)
+        int inserted = db.insertInto(PAYMENT_LINK)
                 .set(PAYMENT_LINK.BUSINESS_ID, link.business())
                 .set(PAYMENT_LINK.ID, link.id())
                 .set(PAYMENT_LINK.CUSTOMER_ID, link.customer())
@@ -63,6 +63,7 @@ class LinkStore {
                 .set(PAYMENT_LINK.EXPIRES_ON, link.expiresOn())
                 .onConflictDoNothing()
                 .execute();
+        return inserted == 1;
     }
 
     /** Inserts links of documents, each unless another one of its document is open, whoever made it. */

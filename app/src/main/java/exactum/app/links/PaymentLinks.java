@@ -58,11 +58,13 @@ public class PaymentLinks {
     @Transactional
     public PaymentLink ofDocument(BusinessId business, DocumentId document) {
         LocalDate today = clock.today(business);
-        Optional<PaymentLink> open = store.findUnwithdrawn(business, document).filter(l -> l.isOpen(today));
-        if (open.isPresent()) return open.get();
-        store.replaceExpired(business, List.of(document), today);
-        insert(business, store.customerOf(business, document), document, null, "");
-        return store.findUnwithdrawn(business, document).orElseThrow();
+        Optional<PaymentLink> last = store.findUnwithdrawn(business, document);
+        if (last.isPresent() && last.get().isOpen(today)) return last.get();
+        if (last.isPresent()) store.replaceExpired(business, List.of(document), today);
+        PaymentLink made = made(business, store.customerOf(business, document), document, null, "", today);
+        return store.insert(made, digest(token(made)))
+                ? made
+                : store.findUnwithdrawn(business, document).orElseThrow();
     }
 
     /** The same of many documents at once, each with whose it is. */
@@ -96,7 +98,8 @@ public class PaymentLinks {
     /** A new link, good for 90 days, by which a customer pays an amount without a document. */
     @Transactional
     public PaymentLink ofAmount(BusinessId business, CustomerId customer, PaymentLink.Ask ask, String tell) {
-        PaymentLink made = insert(business, customer, null, ask, tell);
+        PaymentLink made = made(business, customer, null, ask, tell, clock.today(business));
+        store.insert(made, digest(token(made)));
         audit.record(
                 business,
                 "made a link to pay an amount",
@@ -106,13 +109,6 @@ public class PaymentLinks {
                                         ? "any amount in " + ask.currency()
                                         : ask.amount().withCurrency(),
                                 ask.purpose()));
-        return made;
-    }
-
-    private PaymentLink insert(
-            BusinessId business, CustomerId customer, DocumentId document, PaymentLink.Ask ask, String tell) {
-        PaymentLink made = made(business, customer, document, ask, tell, clock.today(business));
-        store.insert(made, digest(token(made)));
         return made;
     }
 

@@ -6,8 +6,10 @@ import java.io.InputStream;
 import java.io.InputStreamReader;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
+import java.text.Bidi;
 import java.util.ArrayList;
 import java.util.BitSet;
+import java.util.Comparator;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
@@ -40,6 +42,9 @@ public final class Faces {
 
     private static final class Index {
         private static final List<Face> ALL = read();
+        /** The characters that Chinese and Japanese share have their Chinese shape first. */
+        private static final List<Face> CHINESE_FIRST = lastJapanese(ALL);
+
         private static final BitSet LETTERS = new BitSet();
 
         static {
@@ -52,15 +57,17 @@ public final class Faces {
      * them, and another where the text has letters that the plain one lacks.
      */
     static List<Face> needed(String text, Set<String> first) {
-        BitSet missing = letters(text);
-        boolean japanese = text.codePoints().anyMatch(c -> c >= 0x3040 && c <= 0x30FF);
+        BitSet all = letters(text);
+        BitSet missing = (BitSet) all.clone();
+        int kana = all.nextSetBit(0x3040);
+        boolean japanese = kana >= 0 && kana <= 0x30FF;
         var needed = new ArrayList<Face>();
         BitSet beyond = new BitSet();
-        for (Face face : ordered(japanese)) {
+        for (Face face : japanese ? Index.ALL : Index.CHINESE_FIRST) {
             if (first.contains(face.family())) {
                 boolean plain = face.part().equals(PLAIN);
                 if (plain) {
-                    beyond = letters(text);
+                    beyond = (BitSet) all.clone();
                     beyond.andNot(face.letters());
                 }
                 if (!plain && !face.letters().intersects(beyond)) continue;
@@ -75,14 +82,10 @@ public final class Faces {
         return !face.family().startsWith("noto");
     }
 
-    private static List<Face> ordered(boolean japanese) {
-        if (japanese) return Index.ALL;
-        var all = new ArrayList<>(Index.ALL);
-        List<Face> last =
-                all.stream().filter(f -> f.family().equals("noto-sans-jp")).toList();
-        all.removeAll(last);
-        all.addAll(last);
-        return all;
+    private static List<Face> lastJapanese(List<Face> all) {
+        return all.stream()
+                .sorted(Comparator.comparing(f -> f.family().equals("noto-sans-jp")))
+                .toList();
     }
 
     /** The letters of a text that no face has, each once, in its order; empty where all can be printed. */
@@ -104,6 +107,11 @@ public final class Faces {
         return c == '\n' || c == '\t' || isUnseen(c) || Index.LETTERS.get(c);
     }
 
+    /** Whether anything in it is written from right to left, or says that it is. */
+    static boolean hasRightToLeft(String text) {
+        return Bidi.requiresBidi(text.toCharArray(), 0, text.length());
+    }
+
     /** Joiners and marks of direction steer the letters beside them and have no shape. */
     private static boolean isUnseen(int c) {
         return Character.getType(c) == Character.FORMAT || c >= 0xFE00 && c <= 0xFE0F;
@@ -121,7 +129,7 @@ public final class Faces {
 
     private static BitSet letters(String text) {
         var letters = new BitSet();
-        text.codePoints().forEach(letters::set);
+        for (int i = 0, c; i < text.length(); i += Character.charCount(c)) letters.set(c = text.codePointAt(i));
         return letters;
     }
 

@@ -59,14 +59,12 @@ public class PdfPress {
         List<Faces.Face> faces = Faces.needed(html, OWN);
         var out = new ByteArrayOutputStream();
         var builder = new PdfRendererBuilder();
+        if (Faces.hasRightToLeft(html)) bothWays(builder);
         for (Faces.Face face : faces)
             for (int weight : face.weights())
                 builder.useFont(() -> face.open(weight), face.name(), weight, FontStyle.NORMAL, true);
         try {
             withoutFetching(builder)
-                    .useUnicodeBidiSplitter(new ICUBidiSplitter.ICUBidiSplitterFactory())
-                    .useUnicodeBidiReorderer(new ICUBidiReorderer())
-                    .defaultTextDirection(PdfRendererBuilder.TextDirection.LTR)
                     .useCacheStore(PdfRendererBuilder.CacheStore.PDF_FONT_METRICS, fontMetrics)
                     .withHtmlContent(html.replace(FACES_TO_COME, familiesInCss(faces)), null)
                     .usePdfAConformance(PdfRendererBuilder.PdfAConformance.PDFA_3_A)
@@ -79,6 +77,12 @@ public class PdfPress {
             throw new UncheckedIOException(e);
         }
         return out.toByteArray();
+    }
+
+    private static void bothWays(PdfRendererBuilder builder) {
+        builder.useUnicodeBidiSplitter(new ICUBidiSplitter.ICUBidiSplitterFactory())
+                .useUnicodeBidiReorderer(new ICUBidiReorderer())
+                .defaultTextDirection(PdfRendererBuilder.TextDirection.LTR);
     }
 
     /** Several papers as one, in order. */
