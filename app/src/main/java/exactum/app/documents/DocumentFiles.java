@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 
 /** The files that a document goes with by e-mail: its PDF, its e-invoice, and what was attached to it, as its delivery says. */
@@ -36,18 +37,40 @@ public class DocumentFiles {
     }
 
     /** What says so of some issued documents, with what is there already read at once. */
-    Function<Looked, List<Letter.Attachment>> writing(BusinessId business, List<DocumentId> documents) {
-        var ready = new Ready(pdfs.made(business, documents), attachments.documentsWithAny(business, documents));
+    Function<Looked, List<Letter.Attachment>> writing(BusinessId business, List<Document> documents) {
+        Map<Boolean, List<DocumentId>> byHybrid = documents.stream()
+                .collect(Collectors.partitioningBy(
+                        DocumentFiles::isHybrid, Collectors.mapping(Document::id, Collectors.toList())));
+        var ready = new Ready(
+                pdfs.papers(business, byHybrid.get(false)),
+                pdfs.hybrids(business, byHybrid.get(true)),
+                attachments.documentsWithAny(
+                        business, documents.stream().map(Document::id).toList()));
         return looked -> of(business, looked, ready);
     }
 
-    /** Papers that were made before, and which documents files go with. */
-    private record Ready(Map<DocumentId, byte[]> papers, Set<DocumentId> withFiles) {}
+    private static boolean isForPrograms(Document d) {
+        return d.manner().delivery().isForPrograms()
+                && d.state() != DocumentState.DRAFT
+                && d.kind() != DocumentKind.QUOTE;
+    }
+
+    private static boolean isHybrid(Document d) {
+        return isForPrograms(d) && d.manner().delivery() == Delivery.HYBRID;
+    }
+
+    /** What gives the papers, and which documents files go with. */
+    private record Ready(Function<Looked, byte[]> paper, Function<Looked, byte[]> hybrid, Set<DocumentId> withFiles) {}
 
     /** Those of a document as it is looked at; a draft has no e-invoice yet. */
     List<Letter.Attachment> of(BusinessId business, Looked looked) {
-        DocumentId id = looked.document().id();
-        return of(business, looked, new Ready(Map.of(), Set.of(id)));
+        Document d = looked.document();
+        boolean draft = d.state() == DocumentState.DRAFT;
+        var ready = new Ready(
+                l -> draft ? pdfs.ofDraft(business, l) : pdfs.of(business, d),
+                l -> pdfs.hybrid(business, d),
+                Set.of(d.id()));
+        return of(business, looked, ready);
     }
 
     private List<Letter.Attachment> of(BusinessId business, Looked looked, Ready ready) {
@@ -56,18 +79,11 @@ public class DocumentFiles {
         String name = draft ? "draft" : document.number();
         Delivery delivery = document.manner().delivery();
         var attached = new ArrayList<Letter.Attachment>();
-        boolean forPrograms = delivery.isForPrograms() && !draft && document.kind() != DocumentKind.QUOTE;
+        boolean hybrid = isHybrid(document);
         if (delivery != Delivery.LINK || document.kind() == DocumentKind.CREDIT_NOTE)
             attached.add(new Letter.Attachment(
-                    name + ".pdf",
-                    "application/pdf",
-                    draft
-                            ? pdfs.ofDraft(business, looked)
-                            : forPrograms && delivery == Delivery.HYBRID
-                                    ? pdfs.hybrid(business, document)
-                                    : paper(business, document, ready),
-                    !draft));
-        if (forPrograms && delivery != Delivery.HYBRID)
+                    name + ".pdf", "application/pdf", (hybrid ? ready.hybrid() : ready.paper()).apply(looked), !draft));
+        if (isForPrograms(document) && !hybrid)
             attached.add(new Letter.Attachment(
                     name + ".xml",
                     "application/xml",
@@ -76,11 +92,6 @@ public class DocumentFiles {
                             : eInvoices.crossIndustry(business, document)));
         if (ready.withFiles().contains(document.id())) attached.addAll(kept(business, document));
         return attached;
-    }
-
-    private byte[] paper(BusinessId business, Document document, Ready ready) {
-        byte[] made = ready.papers().get(document.id());
-        return made == null ? pdfs.of(business, document) : made;
     }
 
     private List<Letter.Attachment> kept(BusinessId business, Document document) {

@@ -21,7 +21,7 @@ import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
+import java.util.function.Function;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -48,12 +48,41 @@ public class DocumentPdfs {
 
     /** The bytes of a document as it was issued; the same each time. No transaction is open while they are made. */
     public byte[] of(BusinessId business, Document document) {
-        return kept(business, document, PdfStore.Form.PLAIN, () -> render(business, lookAt.issued(business, document)));
+        return kept(
+                business,
+                document.id(),
+                PdfStore.Form.PLAIN,
+                () -> render(business, lookAt.issued(business, document)));
     }
 
-    /** Those of issued documents that were made before, read at once. */
-    Map<DocumentId, byte[]> made(BusinessId business, Collection<DocumentId> documents) {
-        return store.all(business, documents, PdfStore.Form.PLAIN);
+    private byte[] of(BusinessId business, Looked issued) {
+        return kept(business, issued.document().id(), PdfStore.Form.PLAIN, () -> render(business, issued));
+    }
+
+    /** What gives the paper of each of some issued documents, with those that were made before read at once. */
+    public Function<Looked, byte[]> papers(BusinessId business, Collection<DocumentId> documents) {
+        Map<DocumentId, byte[]> made = store.all(business, documents, PdfStore.Form.PLAIN);
+        return issued -> {
+            DocumentId id = issued.document().id();
+            byte[] paper = made.get(id);
+            return paper == null ? fresh(business, id, PdfStore.Form.PLAIN, () -> render(business, issued)) : paper;
+        };
+    }
+
+    /** What gives the hybrid paper of each of some, likewise. */
+    public Function<Looked, byte[]> hybrids(BusinessId business, Collection<DocumentId> documents) {
+        Map<DocumentId, byte[]> made = store.all(business, documents, PdfStore.Form.HYBRID);
+        return issued -> {
+            DocumentId id = issued.document().id();
+            byte[] paper = made.get(id);
+            return paper == null
+                    ? fresh(
+                            business,
+                            id,
+                            PdfStore.Form.HYBRID,
+                            () -> hybrid(business, issued.document(), of(business, issued)))
+                    : paper;
+        };
     }
 
     /**
@@ -64,19 +93,25 @@ public class DocumentPdfs {
     public byte[] hybrid(BusinessId business, Document document) {
         return kept(
                 business,
-                document,
+                document.id(),
                 PdfStore.Form.HYBRID,
-                () -> HybridPdf.of(
-                        of(business, document), eInvoices.crossIndustry(business, document), document.date()));
+                () -> hybrid(business, document, of(business, document)));
     }
 
-    private byte[] kept(BusinessId business, Document document, PdfStore.Form form, Supplier<byte[]> made) {
-        Optional<byte[]> kept = store.find(business, document.id(), form);
-        if (kept.isPresent()) return kept.get();
+    private byte[] hybrid(BusinessId business, Document document, byte[] paper) {
+        return HybridPdf.of(paper, eInvoices.crossIndustry(business, document), document.date());
+    }
+
+    private byte[] kept(BusinessId business, DocumentId document, PdfStore.Form form, Supplier<byte[]> made) {
+        return store.find(business, document, form).orElseGet(() -> fresh(business, document, form, made));
+    }
+
+    /** Of two that are made at once the one that was first. */
+    private byte[] fresh(BusinessId business, DocumentId document, PdfStore.Form form, Supplier<byte[]> made) {
         byte[] fresh = made.get();
-        return store.keep(business, document.id(), form, fresh)
+        return store.keep(business, document, form, fresh)
                 ? fresh
-                : store.find(business, document.id(), form).orElseThrow();
+                : store.find(business, document, form).orElseThrow();
     }
 
     /** As it was issued, for others than its payer: without the address where it is paid. These bytes are kept nowhere. */

@@ -100,7 +100,7 @@ class InvoiceLetters implements LetterWriter {
         Map<DocumentId, Looked> looked = lookAt.issued(business, all);
         Map<DocumentId, List<FindClaims.Open>> open = claims.openOfAll(business, ids);
         UnaryOperator<Document> now = channels.of(business, all);
-        Function<Looked, List<Letter.Attachment>> attached = files.writing(business, ids);
+        Function<Looked, List<Letter.Attachment>> attached = files.writing(business, all);
         return message -> {
             var id = new DocumentId(message.subject());
             if (message.kind() == MessageKind.TEST_COPY || !looked.containsKey(id)) return write(message);

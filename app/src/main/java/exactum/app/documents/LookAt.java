@@ -54,7 +54,7 @@ public class LookAt {
     }
 
     /** Several at once. */
-    Map<DocumentId, Looked> issued(BusinessId business, List<Document> all) {
+    public Map<DocumentId, Looked> issued(BusinessId business, List<Document> all) {
         Map<DocumentId, CustomerId> linked = all.stream()
                 .filter(d -> d.kind() != DocumentKind.CREDIT_NOTE)
                 .collect(Collectors.toMap(Document::id, Document::customer));

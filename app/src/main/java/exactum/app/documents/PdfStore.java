@@ -45,6 +45,7 @@ class PdfStore {
 
     /** Those of documents that are kept. */
     Map<DocumentId, byte[]> all(BusinessId business, Collection<DocumentId> documents, Form form) {
+        if (documents.isEmpty()) return Map.of();
         return db.select(DOCUMENT_PDF.DOCUMENT_ID, DOCUMENT_PDF.CONTENT)
                 .from(DOCUMENT_PDF)
                 .where(DOCUMENT_PDF.BUSINESS_ID.eq(business))

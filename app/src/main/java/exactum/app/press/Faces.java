@@ -99,7 +99,10 @@ public final class Faces {
     /** The text with a stand-in for each letter that no face has, and without what XML cannot hold. */
     static String printable(String text) {
         var printable = new StringBuilder(text.length());
-        text.codePoints().filter(Faces::isInXml).forEach(c -> printable.appendCodePoint(isPrinted(c) ? c : STAND_IN));
+        for (int i = 0, c; i < text.length(); i += Character.charCount(c)) {
+            c = text.codePointAt(i);
+            if (isInXml(c)) printable.appendCodePoint(isPrinted(c) ? c : STAND_IN);
+        }
         return printable.toString();
     }
 
