@@ -459,7 +459,7 @@ class MessageStore implements FindMessages {
     private Message message(MessageRecord m, List<DocumentId> about, List<Recipient> recipients) {
         Letter.Words words =
                 m.getBodySecret() == null ? null : new Letter.Words(m.getSubject(), vault.decrypt(m.getBodySecret()));
-        boolean sent = m.getSentAt() != null;
+        boolean sent = m.getSenderName() != null;
         return new Message(
                 m.getBusinessId(),
                 m.getId(),
