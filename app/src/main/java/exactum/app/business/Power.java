@@ -11,7 +11,7 @@ import java.util.Set;
 
 /**
  * The one table of what each role may do. Pages show by it, actions are let through by it ({@link Needs}), tests walk it.
- * Reading needs no power: everybody who works for a business reads all of it.
+ * Reading needs no power: everybody who works for a business reads all of it. What takes a file and stores nothing everybody may do.
  */
 public enum Power {
     SETUP("change the set-up", ADMINISTRATOR),
@@ -34,7 +34,8 @@ public enum Power {
             COLLECTIONS,
             RECONCILIATION,
             APPROVER),
-    DATE("move the date of a test installation", ADMINISTRATOR, BILLING);
+    DATE("move the date of a test installation", ADMINISTRATOR, BILLING),
+    COMPARE("lay an e-invoice beside our own document", Role.values());
 
     private final String words;
     private final List<Role> holders;

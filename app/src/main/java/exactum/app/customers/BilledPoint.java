@@ -23,7 +23,7 @@ record BilledPoint(String name, String label, List<Option> options, String holds
     /** What can be chosen, how it is sent, and how it is said. */
     record Choices<T>(Collection<T> all, Function<T, String> value, Function<T, String> words) {
         String say(T one) {
-            return one == null ? "reminded as the layout has it" : words.apply(one);
+            return one == null ? "reminders by layout" : words.apply(one);
         }
     }
 

@@ -39,7 +39,7 @@ class ReadBackPages {
 
     /** The file beside the document of ours that has its number, term by term. */
     @PostMapping("/e-invoices")
-    @Needs(Power.DOCUMENTS)
+    @Needs(Power.COMPARE)
     String read(BusinessId business, @RequestParam MultipartFile file, Model model) throws IOException {
         byte[] bytes;
         try (var limited = new LimitedInput(file.getInputStream(), EInvoiceReader.MOST_BYTES)) {

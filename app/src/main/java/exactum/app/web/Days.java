@@ -26,7 +26,7 @@ public enum Days {
 
     /** What it is, in words. */
     public String words() {
-        return this == AS_LANGUAGE ? "dates as the language has them" : code;
+        return this == AS_LANGUAGE ? "dates by language" : code;
     }
 
     String written(LocalDate day) {

@@ -27,7 +27,7 @@ public enum Figures {
 
     /** What it is, in words. */
     public String words() {
-        return this == AS_LANGUAGE ? "figures as the language has them" : code;
+        return this == AS_LANGUAGE ? "figures by language" : code;
     }
 
     /** A figure that is written in English, such as {@code 1,120.00} or {@code 13.5 %}. */
