@@ -359,7 +359,15 @@ class TwoBusinessesTest {
         }
         try (var nils = new Visitor(world, "nils")) {
             assertThat(nils.get("~/north-shore/day").body()).doesNotContain("Larkwater Moorings");
-            assertThat(nils.get("/day").statusCode()).isEqualTo(404);
+            for (String path : List.of("/day", "/invoices", "/nowhere")) {
+                var stopped = nils.get(path);
+                assertThat(stopped.statusCode()).as(path).isEqualTo(404);
+                assertThat(stopped.body())
+                        .as(path)
+                        .contains("href=\"/businesses\"")
+                        .doesNotContain("Larkwater Moorings")
+                        .doesNotContain("class=\"stations\"");
+            }
         }
     }
 }

@@ -42,7 +42,8 @@ public class BusinessAddress extends OncePerRequestFilter {
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
         if (request.getDispatcherType() == DispatcherType.ERROR) {
-            Optional<Business> asked = of(request);
+            Optional<Business> asked =
+                    of(request).filter(b -> Membership.of(request).isPresent());
             chain.doFilter(
                     asked.isEmpty()
                             ? request
@@ -86,7 +87,7 @@ public class BusinessAddress extends OncePerRequestFilter {
         }
     }
 
-    /** The page of an error, as if it stood within the business that was asked. */
+    /** The page of an error, as if it stood within the business that was asked; for whoever works there. */
     private static final class ErrorWithin extends OfBusiness {
         private ErrorWithin(HttpServletRequest request, String prefix) {
             super(request, prefix);

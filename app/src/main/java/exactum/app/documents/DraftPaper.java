@@ -10,6 +10,7 @@ import exactum.app.installation.BusinessClock;
 import exactum.app.mandates.MandateRemarks;
 import exactum.app.settlement.FindClaims;
 import exactum.app.settlement.FindPayments;
+import exactum.app.setup.Account;
 import exactum.app.setup.FindSetup;
 import exactum.app.setup.KeptTerms;
 import exactum.core.document.Creditable;
@@ -26,6 +27,7 @@ import java.time.LocalDate;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
 
@@ -206,6 +208,9 @@ class DraftPaper {
             Draft typed = form.toDraft(id, chosen.id(), revision);
             Prepared prepared = drafts.rehearse(business.id(), draft == null ? typed : typed.like(draft));
             model.addAttribute("rehearsal", prepared);
+            model.addAttribute(
+                    "accountNames",
+                    setup.accounts(business.id()).stream().collect(Collectors.toMap(Account::code, Account::name)));
             boolean collected = prepared.manner().collected();
             model.addAttribute(
                     "debitRemarks",

@@ -25,7 +25,7 @@ import org.springframework.stereotype.Component;
 import org.springframework.web.bind.annotation.ControllerAdvice;
 import org.springframework.web.bind.annotation.ModelAttribute;
 
-/** Gives every page of a signed-in person its frame. */
+/** Gives every page of a signed-in person its frame; of a business that they do not work for it shows nothing. */
 @ControllerAdvice
 @Component
 class FrameAdvice {
@@ -47,7 +47,9 @@ class FrameAdvice {
     @ModelAttribute("frame")
     Frame frame(HttpServletRequest request, @AuthenticationPrincipal SignedIn user) {
         if (user == null || request.getRequestURI().startsWith("/pay/")) return null;
-        Business business = BusinessAddress.of(request).orElse(null);
+        Business business = BusinessAddress.of(request)
+                .filter(b -> Membership.of(request).isPresent())
+                .orElse(null);
         boolean part =
                 "true".equals(request.getHeader("HX-Request")) && !"true".equals(request.getHeader("HX-Boosted"));
         Frame.Person person = person(request, user, part);
