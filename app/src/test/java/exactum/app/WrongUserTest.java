@@ -53,8 +53,10 @@ class WrongUserTest {
     }
 
     @Test
-    void an_auditor_may_post_nowhere(World world) {
-        List<String> writing = paths(world, RequestMethod.POST);
+    void an_auditor_may_post_nowhere_but_where_nothing_is_stored(World world) {
+        List<String> writing = paths(world, RequestMethod.POST).stream()
+                .filter(path -> !path.equals("/e-invoices"))
+                .toList();
         assertThat(writing).hasSizeGreaterThan(45);
         try (var otto = new Visitor(world, "otto")) {
             String token = otto.token("/day");
