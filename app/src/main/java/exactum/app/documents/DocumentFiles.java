@@ -67,7 +67,7 @@ public class DocumentFiles {
         Document d = looked.document();
         boolean draft = d.state() == DocumentState.DRAFT;
         var ready = new Ready(
-                l -> draft ? pdfs.ofDraft(business, l) : pdfs.of(business, d),
+                l -> draft ? pdfs.ofDraft(business, l) : pdfs.of(business, l),
                 l -> pdfs.hybrid(business, d),
                 Set.of(d.id()));
         return of(business, looked, ready);

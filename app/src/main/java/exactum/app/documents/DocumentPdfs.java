@@ -55,33 +55,35 @@ public class DocumentPdfs {
                 () -> render(business, lookAt.issued(business, document)));
     }
 
-    private byte[] of(BusinessId business, Looked issued) {
+    /** The same of one that is looked at already. */
+    byte[] of(BusinessId business, Looked issued) {
         return kept(business, issued.document().id(), PdfStore.Form.PLAIN, () -> render(business, issued));
     }
 
     /** What gives the paper of each of some issued documents, with those that were made before read at once. */
     public Function<Looked, byte[]> papers(BusinessId business, Collection<DocumentId> documents) {
-        Map<DocumentId, byte[]> made = store.all(business, documents, PdfStore.Form.PLAIN);
-        return issued -> {
-            DocumentId id = issued.document().id();
-            byte[] paper = made.get(id);
-            return paper == null ? fresh(business, id, PdfStore.Form.PLAIN, () -> render(business, issued)) : paper;
-        };
+        return each(business, documents, PdfStore.Form.PLAIN, issued -> render(business, issued));
     }
 
     /** What gives the hybrid paper of each of some, likewise. */
     public Function<Looked, byte[]> hybrids(BusinessId business, Collection<DocumentId> documents) {
-        Map<DocumentId, byte[]> made = store.all(business, documents, PdfStore.Form.HYBRID);
+        return each(
+                business,
+                documents,
+                PdfStore.Form.HYBRID,
+                issued -> hybrid(business, issued.document(), of(business, issued)));
+    }
+
+    private Function<Looked, byte[]> each(
+            BusinessId business,
+            Collection<DocumentId> documents,
+            PdfStore.Form form,
+            Function<Looked, byte[]> making) {
+        Map<DocumentId, byte[]> made = store.all(business, documents, form);
         return issued -> {
             DocumentId id = issued.document().id();
             byte[] paper = made.get(id);
-            return paper == null
-                    ? fresh(
-                            business,
-                            id,
-                            PdfStore.Form.HYBRID,
-                            () -> hybrid(business, issued.document(), of(business, issued)))
-                    : paper;
+            return paper == null ? fresh(business, id, form, () -> making.apply(issued)) : paper;
         };
     }
 
