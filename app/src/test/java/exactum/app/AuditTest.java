@@ -25,7 +25,7 @@ class AuditTest {
         try (var ada = new Visitor(world, "ada");
                 var otto = new Visitor(world, "otto")) {
             ada.follow("/bank-lines/" + line + "/match", "part0=account:4000&amount0=50.00&sure=on");
-            ada.follow("/ledger/close", "month=2026-05");
+            world.closeMay(ada);
             String page = otto.get("/audit").body();
             assertThat(page).contains("ada").contains("matched a line").contains("closed a month");
             assertThat(otto.get("~/north-shore/audit").body()).doesNotContain("matched a line");
@@ -41,13 +41,13 @@ class AuditTest {
             ada.post("/bank-lines/" + line + "/match", "part0=account:1100&amount0=50.00");
             ada.post("/bank-lines/" + line + "/match", "part0=account:4000&amount0=51.00");
             otto.post("/bank-lines/" + line + "/match", "part0=account:4000&amount0=50.00");
-            ada.post("/ledger/close", "month=2026-07");
+            ada.post("/months/2026-07/close", "");
         }
         assertThat(recorded(world, "matched a line")).isZero();
         long closed = recorded(world, "closed a month");
         try (var ada = new Visitor(world, "ada")) {
-            ada.post("/ledger/close", "month=2026-06");
-            ada.post("/ledger/close", "month=2026-06");
+            ada.post("/months/2026-06/close", "");
+            ada.post("/months/2026-06/close", "");
         }
         assertThat(recorded(world, "closed a month")).isLessThanOrEqualTo(closed + 1);
     }

@@ -83,7 +83,7 @@ class LedgerRulesTest {
                 "delete from audit_record",
                 "delete from allocation",
                 "update allocation set amount_minor = 1",
-                "delete from period")) {
+                "delete from period_event")) {
             assertThatThrownBy(() -> db.execute(edit)).as(edit).hasStackTraceContaining("permission denied");
         }
     }
@@ -124,7 +124,8 @@ class LedgerRulesTest {
                 "in a closed month"
             },
             {
-                "insert into period (business_id, month, closed_by) values (%d, '2026-08-01', 'x')".formatted(b),
+                "insert into period_event (business_id, no, id, kind, month, made_by) values (%d, 2, gen_random_uuid(), 'closed', '2026-08-01', 'x')"
+                        .formatted(b),
                 "does not follow"
             },
             {"update business set currency = 'GBP' where id = " + b, "cannot change"}

@@ -38,6 +38,8 @@ import exactum.app.setup.Numbers;
 import exactum.app.setup.ProcessorAccount;
 import exactum.app.setup.Processors;
 import exactum.app.setup.SetUp;
+import exactum.app.tieout.MonthEnd;
+import exactum.app.tieout.MonthEnds;
 import exactum.core.bank.Iban;
 import exactum.core.bank.StatementLine;
 import exactum.core.cadence.Cadence;
@@ -66,6 +68,7 @@ import java.math.BigDecimal;
 import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.time.LocalDate;
+import java.time.YearMonth;
 import java.time.ZoneId;
 import java.util.Collection;
 import java.util.Currency;
@@ -380,6 +383,21 @@ public class World {
         } finally {
             SecurityContextHolder.clearContext();
         }
+    }
+
+    /** Signs what there is to sign of May, and closes it. */
+    void closeMay(Visitor who) {
+        var may = YearMonth.of(2026, 5);
+        for (MonthEnd.Line l :
+                context.getBean(MonthEnds.class).of(moorings, may).waiting()) {
+            who.follow(
+                    "/months/2026-05/sign",
+                    "account=%s&currency=%s&note=no+statement+before+June"
+                            .formatted(
+                                    l.tieOut().account(),
+                                    l.tieOut().said().currency().getCurrencyCode()));
+        }
+        who.follow("/months/2026-05/close", "");
     }
 
     PaymentLink link(Document document) {

@@ -39,6 +39,7 @@ class ApprovalPages {
         model.addAttribute(
                 "rules",
                 Arrays.stream(ApprovalKind.values())
+                        .filter(k -> !k.isAlways())
                         .map(k -> new Rule(
                                 k,
                                 rules.containsKey(k)

@@ -64,9 +64,9 @@ public class Approvals {
     @Transactional
     public boolean mayGo(BusinessId business, What what) {
         Optional<Money> above = limit(business, what.kind());
-        if (above.isEmpty()) return needsNone(business, what);
+        if (above.isEmpty() && !what.kind().isAlways()) return needsNone(business, what);
         Money worth = worth(business, what.amounts());
-        if (worth.compareTo(above.get()) <= 0) return needsNone(business, what);
+        if (above.isPresent() && worth.compareTo(above.get()) <= 0) return needsNone(business, what);
         Optional<Approval> standing = store.find(business, what.kind(), what.subject());
         if (standing.filter(a -> a.facts().equals(what.facts())).isPresent())
             return standing.get().state() == Approval.State.APPROVED;
@@ -123,6 +123,9 @@ public class Approvals {
     /** Sets above which amount a kind needs a second person; null for never. */
     @Transactional
     public void setLimit(BusinessId business, ApprovalKind kind, Money above) {
+        if (kind.isAlways())
+            throw new Refusal(
+                    "approval.always", "%s always needs a second person. Nothing was saved.".formatted(kind.title()));
         if (above != null && above.isNegative())
             throw new Refusal("approval.limit", "The amount is zero or more. Nothing was saved.").at("above");
         Optional<Money> before = limit(business, kind);

@@ -25,7 +25,7 @@ public enum Power {
     COLLECTING(
             "collect by direct debit, take in what came back and ask about card payments", ADMINISTRATOR, COLLECTIONS),
     MATCHING("read statements and payouts, match their lines", ADMINISTRATOR, RECONCILIATION),
-    BOOKS("prove the books and close months", ADMINISTRATOR, RECONCILIATION),
+    BOOKS("prove the books, sign tie-outs, book by hand and close months", ADMINISTRATOR, RECONCILIATION),
     APPROVE("approve what somebody else made", ADMINISTRATOR, APPROVER),
     DECIDE(
             "hand decisions over, snooze and dismiss them",

@@ -48,6 +48,7 @@ class DemoLoader {
     private final Seasons seasons;
     private final DebitOwners debits;
     private final WaterRates water;
+    private final MonthEndScene months;
     private final Street street;
     private final PlayDays play;
     private final PlayDays.DayEnd dayEnd;
@@ -76,6 +77,7 @@ class DemoLoader {
             Seasons seasons,
             DebitOwners debits,
             WaterRates water,
+            MonthEndScene months,
             Street street,
             PlayDays play,
             PlayDays.DayEnd dayEnd,
@@ -102,6 +104,7 @@ class DemoLoader {
         this.seasons = seasons;
         this.debits = debits;
         this.water = water;
+        this.months = months;
         this.street = street;
         this.play = play;
         this.dayEnd = dayEnd;
@@ -169,6 +172,7 @@ class DemoLoader {
             seasons.on(id, harbour, day);
             debits.on(id, harbour, day);
             water.on(id, harbour, day);
+            months.on(id, day);
         });
         sendWhatWaits();
     }

@@ -1,6 +1,7 @@
 package exactum.app.ledger;
 
 import exactum.core.ids.BusinessId;
+import exactum.core.ids.CustomerId;
 import exactum.core.ids.DocumentId;
 import exactum.core.ids.EntryId;
 import exactum.core.ledger.AccountCode;
@@ -8,9 +9,12 @@ import exactum.core.ledger.Entry;
 import exactum.core.ledger.Event;
 import exactum.core.ledger.Periods;
 import exactum.core.money.Money;
+import java.time.Instant;
 import java.time.LocalDate;
+import java.time.YearMonth;
 import java.util.Collection;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 
@@ -45,7 +49,53 @@ public interface FindBooks {
             Money amount,
             long ownMinor,
             List<String> tags,
-            boolean first) {}
+            boolean first,
+            About about) {
+
+        /** The same with the words of its entry, which it is shown without the others of. */
+        Posted alone() {
+            return new Posted(
+                    entry,
+                    countsOn,
+                    day,
+                    event,
+                    memo,
+                    reverses,
+                    account,
+                    accountName,
+                    amount,
+                    ownMinor,
+                    tags,
+                    true,
+                    about);
+        }
+    }
+
+    /**
+     * Whose a posting is, and of which document.
+     *
+     * @param customer null for nobody's
+     * @param number of the document, or empty
+     */
+    record About(CustomerId customer, String customerName, String number) {
+        static final About NOTHING = new About(null, "", "");
+    }
+
+    /** The accounts of the chart, by their codes. */
+    Map<AccountCode, String> accountNames(BusinessId business);
+
+    /**
+     * A month that was closed or reopened.
+     *
+     * @param by who closed it, or asked for it to be reopened
+     * @param approvedBy the second person, or null where it was closed
+     * @param cause why it was reopened, or null
+     */
+    record PeriodEvent(
+            UUID id, YearMonth month, boolean reopened, Instant at, String by, String approvedBy, String cause) {}
+
+    /** Every closing and reopening, the latest first. */
+    List<PeriodEvent> periodEvents(BusinessId business);
 
     /** Which months are closed. */
     Periods periods(BusinessId business);

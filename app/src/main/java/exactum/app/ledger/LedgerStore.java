@@ -2,11 +2,14 @@ package exactum.app.ledger;
 
 import static exactumdb.Tables.ACCOUNT;
 import static exactumdb.Tables.BUSINESS;
+import static exactumdb.Tables.CUSTOMER;
+import static exactumdb.Tables.DOCUMENT;
 import static exactumdb.Tables.ENTRY;
-import static exactumdb.Tables.PERIOD;
+import static exactumdb.Tables.PERIOD_EVENT;
 import static exactumdb.Tables.POSTING;
 
 import exactum.app.database.CopyRows;
+import exactum.app.database.Ids;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.DocumentId;
 import exactum.core.ids.EntryId;
@@ -19,6 +22,7 @@ import exactum.core.ledger.Periods;
 import exactum.core.ledger.Posting;
 import exactum.core.money.Money;
 import exactumdb.tables.records.EntryRecord;
+import exactumdb.tables.records.PeriodEventRecord;
 import exactumdb.tables.records.PostingRecord;
 import java.math.BigDecimal;
 import java.time.LocalDate;
@@ -32,6 +36,9 @@ import java.util.UUID;
 import java.util.stream.Stream;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
+import org.jooq.InsertSetMoreStep;
+import org.jooq.Record;
+import org.jooq.SelectConditionStep;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 
@@ -39,6 +46,8 @@ import org.springframework.stereotype.Component;
 @Component
 class LedgerStore implements FindBooks {
     private static final int PERIOD_LOCK = 7001;
+    private static final String CLOSED = "closed";
+    private static final String REOPENED = "reopened";
     private final DSLContext db;
 
     LedgerStore(DSLContext db) {
@@ -54,7 +63,8 @@ class LedgerStore implements FindBooks {
         return new Accounts(byRole);
     }
 
-    Map<AccountCode, String> names(BusinessId business) {
+    @Override
+    public Map<AccountCode, String> accountNames(BusinessId business) {
         return db.select(ACCOUNT.CODE, ACCOUNT.NAME)
                 .from(ACCOUNT)
                 .where(ACCOUNT.BUSINESS_ID.eq(business))
@@ -79,20 +89,59 @@ class LedgerStore implements FindBooks {
 
     @Override
     public Periods periods(BusinessId business) {
-        return db.select(DSL.max(PERIOD.MONTH))
-                .from(PERIOD)
-                .where(PERIOD.BUSINESS_ID.eq(business))
-                .fetchOptional(r -> r.value1())
-                .map(month -> new Periods(YearMonth.from(month)))
+        return db.select(PERIOD_EVENT.THROUGH)
+                .from(PERIOD_EVENT)
+                .where(PERIOD_EVENT.BUSINESS_ID.eq(business))
+                .orderBy(PERIOD_EVENT.NO.desc())
+                .limit(1)
+                .fetchOptional(r -> new Periods(YearMonth.from(r.value1())))
                 .orElse(Periods.ALL_OPEN);
     }
 
+    @Override
+    public List<PeriodEvent> periodEvents(BusinessId business) {
+        return db.selectFrom(PERIOD_EVENT)
+                .where(PERIOD_EVENT.BUSINESS_ID.eq(business))
+                .orderBy(PERIOD_EVENT.NO.desc())
+                .fetch(r -> new PeriodEvent(
+                        r.getId(),
+                        YearMonth.from(r.getMonth()),
+                        r.getKind().equals(REOPENED),
+                        r.getMadeAt().toInstant(),
+                        r.getMadeBy(),
+                        r.getApprovedBy(),
+                        r.getCause()));
+    }
+
     void close(BusinessId business, YearMonth month, String who) {
-        db.insertInto(PERIOD)
-                .set(PERIOD.BUSINESS_ID, business)
-                .set(PERIOD.MONTH, month.atDay(1))
-                .set(PERIOD.CLOSED_BY, who)
+        event(business, CLOSED, month, who).execute();
+    }
+
+    void reopen(BusinessId business, YearMonth month, String who, String approvedBy, String cause) {
+        event(business, REOPENED, month, who)
+                .set(PERIOD_EVENT.APPROVED_BY, approvedBy)
+                .set(PERIOD_EVENT.CAUSE, cause)
                 .execute();
+    }
+
+    /** Nobody books meanwhile, and nobody else closes or opens a month, until the transaction ends. */
+    void holdPeriods(BusinessId business) {
+        db.execute("select pg_advisory_xact_lock({0}, {1})", DSL.inline(PERIOD_LOCK), DSL.inline(business.value()));
+    }
+
+    private InsertSetMoreStep<PeriodEventRecord> event(BusinessId business, String kind, YearMonth month, String who) {
+        int last = db.select(DSL.coalesce(DSL.max(PERIOD_EVENT.NO), 0))
+                .from(PERIOD_EVENT)
+                .where(PERIOD_EVENT.BUSINESS_ID.eq(business))
+                .fetchSingle()
+                .value1();
+        return db.insertInto(PERIOD_EVENT)
+                .set(PERIOD_EVENT.BUSINESS_ID, business)
+                .set(PERIOD_EVENT.NO, last + 1)
+                .set(PERIOD_EVENT.ID, Ids.next())
+                .set(PERIOD_EVENT.KIND, kind)
+                .set(PERIOD_EVENT.MONTH, month.atDay(1))
+                .set(PERIOD_EVENT.MADE_BY, who);
     }
 
     /** Writes the entries, each on the day it counts on; nobody can close a month until the transaction ends. */
@@ -210,6 +259,13 @@ class LedgerStore implements FindBooks {
     }
 
     private List<Posted> posted(BusinessId business, Condition entries) {
+        return postings(business)
+                .and(entries)
+                .orderBy(ENTRY.ENTRY_DATE.desc(), ENTRY.ID.desc(), POSTING.LINE_NO)
+                .fetch(LedgerStore::shown);
+    }
+
+    SelectConditionStep<Record> postings(BusinessId business) {
         return db.select(ENTRY.fields())
                 .select(
                         ACCOUNT.NAME,
@@ -218,7 +274,10 @@ class LedgerStore implements FindBooks {
                         POSTING.AMOUNT_MINOR,
                         POSTING.OWN_MINOR,
                         POSTING.TAGS,
-                        POSTING.LINE_NO)
+                        POSTING.LINE_NO,
+                        POSTING.CUSTOMER_ID,
+                        CUSTOMER.NAME,
+                        DOCUMENT.NUMBER)
                 .from(ENTRY)
                 .join(POSTING)
                 .on(POSTING.BUSINESS_ID.eq(ENTRY.BUSINESS_ID))
@@ -226,22 +285,33 @@ class LedgerStore implements FindBooks {
                 .join(ACCOUNT)
                 .on(ACCOUNT.BUSINESS_ID.eq(POSTING.BUSINESS_ID))
                 .and(ACCOUNT.CODE.eq(POSTING.ACCOUNT))
-                .where(ENTRY.BUSINESS_ID.eq(business))
-                .and(entries)
-                .orderBy(ENTRY.ENTRY_DATE.desc(), ENTRY.ID.desc(), POSTING.LINE_NO)
-                .fetch(r -> new Posted(
-                        r.get(ENTRY.ID),
-                        r.get(ENTRY.ENTRY_DATE),
-                        r.get(ENTRY.EVENT_DATE),
-                        r.get(ENTRY.EVENT),
-                        r.get(ENTRY.MEMO),
-                        r.get(ENTRY.REVERSES),
-                        r.get(POSTING.ACCOUNT),
-                        r.get(ACCOUNT.NAME),
-                        Money.ofMinor(r.get(POSTING.CURRENCY), r.get(POSTING.AMOUNT_MINOR)),
-                        r.get(POSTING.OWN_MINOR),
-                        r.get(POSTING.TAGS) == null ? List.of() : List.of(r.get(POSTING.TAGS)),
-                        r.get(POSTING.LINE_NO) == 1));
+                .leftJoin(CUSTOMER)
+                .on(CUSTOMER.BUSINESS_ID.eq(POSTING.BUSINESS_ID))
+                .and(CUSTOMER.ID.eq(POSTING.CUSTOMER_ID))
+                .leftJoin(DOCUMENT)
+                .on(DOCUMENT.BUSINESS_ID.eq(POSTING.BUSINESS_ID))
+                .and(DOCUMENT.ID.eq(POSTING.DOCUMENT_ID))
+                .where(ENTRY.BUSINESS_ID.eq(business));
+    }
+
+    static Posted shown(Record r) {
+        return new Posted(
+                r.get(ENTRY.ID),
+                r.get(ENTRY.ENTRY_DATE),
+                r.get(ENTRY.EVENT_DATE),
+                r.get(ENTRY.EVENT),
+                r.get(ENTRY.MEMO),
+                r.get(ENTRY.REVERSES),
+                r.get(POSTING.ACCOUNT),
+                r.get(ACCOUNT.NAME),
+                Money.ofMinor(r.get(POSTING.CURRENCY), r.get(POSTING.AMOUNT_MINOR)),
+                r.get(POSTING.OWN_MINOR),
+                r.get(POSTING.TAGS) == null ? List.of() : List.of(r.get(POSTING.TAGS)),
+                r.get(POSTING.LINE_NO) == 1,
+                new About(
+                        r.get(POSTING.CUSTOMER_ID),
+                        r.get(CUSTOMER.NAME) == null ? "" : r.get(CUSTOMER.NAME),
+                        r.get(DOCUMENT.NUMBER) == null ? "" : r.get(DOCUMENT.NUMBER)));
     }
 
     private Entry load(EntryRecord e) {

@@ -25,7 +25,7 @@ public class ShowEntries {
 
     /** Those that would be booked. */
     public List<FindBooks.Posted> rehearsed(BusinessId business, List<Entry> entries) {
-        Map<AccountCode, String> names = store.names(business);
+        Map<AccountCode, String> names = books.accountNames(business);
         Periods periods = books.periods(business);
         var rows = new ArrayList<FindBooks.Posted>();
         for (Entry entry : entries) {
@@ -43,7 +43,8 @@ public class ShowEntries {
                         p.amount(),
                         p.own().minor(),
                         p.tags(),
-                        first));
+                        first,
+                        FindBooks.About.NOTHING));
                 first = false;
             }
         }

@@ -75,8 +75,12 @@ public interface FindPayouts {
     /** A kind of card with how many sales; the name is empty for sales that the books do not have. */
     record Method(String name, int count) {}
 
-    /** A line of which something was unexplained at the end of a day. */
-    record Then(PayoutId payout, String words, LocalDate since, Money left) {}
+    /**
+     * A line of which something was unexplained at the end of a day.
+     *
+     * @param fee whether it is a fee of its own
+     */
+    record Then(PayoutId payout, String words, LocalDate since, Money left, boolean fee) {}
 
     /** What of a processor's lines was unexplained at the end of a day, by what counted then. */
     List<Then> unmatchedAsOf(BusinessId business, ProcessorId processor, LocalDate day);

@@ -38,7 +38,7 @@ class PayoutLineStore {
              where l.business_id = {0} and {1} order by l.payout_id, l.line_no limit {2}
             """;
     private static final String AS_OF = """
-            select o.id, o.reference || ': ' || l.description as words, o.sales_on, l.currency,
+            select o.id, o.reference || ': ' || l.description as words, l.kind, o.sales_on, l.currency,
                    l.amount_minor - coalesce((select sum(m.amount_minor) from match m where m.business_id = l.business_id and m.payout_line_id = l.id
                                                 and m.matched_on <= {2} and (m.undone_on is null or m.undone_on > {2})), 0) as left_minor
               from payout o join payout_line l on l.business_id = o.business_id and l.payout_id = o.id
@@ -122,7 +122,8 @@ class PayoutLineStore {
                         new PayoutId(r.get("id", UUID.class)),
                         r.get("words", String.class),
                         r.get("sales_on", LocalDate.class),
-                        Money.ofMinor(r.get("currency", String.class), r.get("left_minor", Long.class))))
+                        Money.ofMinor(r.get("currency", String.class), r.get("left_minor", Long.class)),
+                        PayoutReport.Kind.of(r.get("kind", String.class)) == PayoutReport.Kind.FEE))
                 .stream()
                 .filter(t -> !t.left().isZero())
                 .toList();

@@ -4,10 +4,14 @@ import exactum.app.web.Texts;
 import exactum.core.bank.StatementChain;
 import exactum.core.ledger.AccountCode;
 import exactum.core.money.Money;
+import exactum.core.tieout.Difference;
 import exactum.core.working.Working;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
+import java.util.Comparator;
 import java.util.List;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
 
 /**
  * One account in one currency: what is said of it, or stands on it by name, against what is booked.
@@ -29,13 +33,44 @@ public record AccountTieOut(
         StatementChain.Gap gap,
         Working working) {
 
-    /** Something that stands on the account. */
-    public record Item(String name, LocalDate since, Money amount, String href) {
+    /**
+     * Something that stands on the account.
+     *
+     * @param difference what it is
+     * @param name which one
+     * @param href opens it, or null
+     */
+    public record Item(Difference difference, String name, LocalDate since, Money amount, String href) {
         /** Days between since and the day. */
         public long age(LocalDate day) {
             return Math.max(0, ChronoUnit.DAYS.between(since, day));
         }
     }
+
+    /** Where the account is opened with all that stands on it. */
+    public String href() {
+        return "/tie-out/%s/%s".formatted(account, said.currency().getCurrencyCode());
+    }
+
+    /** What stands on it by what it is, with how many and the oldest of them, in the order of the names. */
+    public List<Share> shares() {
+        return items.stream()
+                .collect(Collectors.groupingBy(Item::difference, TreeMap::new, Collectors.toList()))
+                .entrySet()
+                .stream()
+                .map(e -> new Share(
+                        e.getKey(),
+                        e.getValue().size(),
+                        e.getValue().stream()
+                                .map(Item::since)
+                                .min(Comparator.naturalOrder())
+                                .orElseThrow(),
+                        sum(said, e.getValue())))
+                .toList();
+    }
+
+    /** All of one name. */
+    public record Share(Difference difference, int count, LocalDate oldest, Money amount) {}
 
     public boolean comesOut() {
         return unexplained.isZero() && gap == null;

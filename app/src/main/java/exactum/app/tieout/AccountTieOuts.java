@@ -15,6 +15,7 @@ import exactum.core.ids.BusinessId;
 import exactum.core.ledger.AccountCode;
 import exactum.core.ledger.AccountRole;
 import exactum.core.money.Money;
+import exactum.core.tieout.Difference;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -24,6 +25,7 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -130,7 +132,7 @@ public class AccountTieOuts {
                 books.balance(business, account, currency.getCurrencyCode(), until),
                 together.stream()
                         .flatMap(b -> lines.countedLater(business, b.id(), until).stream())
-                        .map(l -> line(l, l.left()))
+                        .map(l -> line(Difference.COUNTED_LATER, l, l.left()))
                         .toList(),
                 chains.values().stream()
                         .flatMap(c -> c.firstGap(until).stream())
@@ -138,7 +140,14 @@ public class AccountTieOuts {
                         .orElse(null));
     }
 
+    /** Where a later statement goes on from the last one before the day, nothing moved between them. */
     private static LocalDate told(BankAccount account, StatementChain chain, LocalDate asOf) {
+        Optional<StatementChain.Link> next =
+                chain.links().stream().filter(l -> l.until().isAfter(asOf)).findFirst();
+        boolean goesOn = next.filter(l -> l.from().isAfter(asOf))
+                .filter(l -> l.opening().equals(chain.closing(asOf)))
+                .isPresent();
+        if (goesOn) return asOf;
         return chain.links().stream()
                 .map(StatementChain.Link::until)
                 .filter(day -> !day.isAfter(asOf))
@@ -156,7 +165,7 @@ public class AccountTieOuts {
             List<AccountTieOut.Item> items = banks.stream()
                     .filter(b -> b.opening().currency().equals(currency))
                     .flatMap(b -> lines.unmatchedAsOf(business, b.id(), asOf).stream())
-                    .map(l -> line(l, l.left().negated()))
+                    .map(l -> line(Difference.UNMATCHED, l, l.left().negated()))
                     .toList();
             all.add(AccountTieOut.ofItems(
                     "Unplaced money",
@@ -169,19 +178,23 @@ public class AccountTieOuts {
         return all;
     }
 
-    private static AccountTieOut.Item line(FindBankLines.Then l, Money amount) {
-        return new AccountTieOut.Item(l.words(), l.bookedOn(), amount, "/bank-lines/" + l.id());
+    private static AccountTieOut.Item line(Difference difference, FindBankLines.Then l, Money amount) {
+        return new AccountTieOut.Item(difference, l.words(), l.bookedOn(), amount, "/bank-lines/" + l.id());
     }
 
     /** On a clearing account stand the sales that are in no payout yet, less what payouts hold that the books do not have. */
     private AccountTieOut clearing(BusinessId business, List<ProcessorAccount> together, LocalDate asOf) {
         AccountCode account = together.getFirst().accounts().clearing();
         Currency currency = together.getFirst().currency();
-        var items = new ArrayList<>(items(waiting.asOf(business, account, asOf), currency));
+        var items = new ArrayList<>(items(null, waiting.asOf(business, account, asOf), currency));
         together.stream()
                 .flatMap(p -> payouts.unmatchedAsOf(business, p.id(), asOf).stream())
                 .forEach(l -> items.add(new AccountTieOut.Item(
-                        "in payout " + l.words(), l.since(), l.left().negated(), "/payouts/" + l.payout())));
+                        l.fee() ? Difference.FEE_NOT_BOOKED : Difference.PAYOUT_DIFFERS,
+                        "in payout " + l.words(),
+                        l.since(),
+                        l.left().negated(),
+                        "/payouts/" + l.payout())));
         return AccountTieOut.ofItems(
                 together.stream().map(ProcessorAccount::name).collect(Collectors.joining(" and ")),
                 account,
@@ -204,22 +217,24 @@ public class AccountTieOuts {
                         account.code(),
                         asOf,
                         books.balance(business, account.code(), currency.getCurrencyCode(), asOf),
-                        items(then, currency),
+                        items(account.role(), then, currency),
                         "what waits for the bank"))
                 .toList();
     }
 
-    private static List<AccountTieOut.Item> items(List<FindWaiting.Then> then, Currency currency) {
+    private static List<AccountTieOut.Item> items(AccountRole role, List<FindWaiting.Then> then, Currency currency) {
         return then.stream()
                 .filter(t -> t.left().currency().equals(currency))
                 .map(t -> new AccountTieOut.Item(
+                        Difference.waiting(role, t.kind(), t.left().isNegative()),
                         t.words(),
                         t.since(),
                         t.left(),
                         switch (t.kind()) {
-                            case "payout" -> "/payouts/" + t.source();
-                            case "payment recorded by hand", "card sale" -> "/payments/" + t.source();
-                            default -> null;
+                            case PAYOUT -> "/payouts/" + t.source();
+                            case PAYMENT, CARD_SALE -> "/payments/" + t.source();
+                            case SLIP -> "/slips/" + t.source();
+                            default -> "/waiting/" + t.id();
                         }))
                 .toList();
     }

@@ -1,13 +1,16 @@
 package exactum.app.tieout;
 
 import exactum.app.installation.BusinessClock;
+import exactum.app.web.NotHere;
 import exactum.app.web.Texts;
 import exactum.core.ids.BusinessId;
+import exactum.core.ledger.AccountCode;
 import exactum.core.typed.TypedDate;
 import java.time.LocalDate;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestParam;
 
 /** The tie-out of all accounts as of a day. */
@@ -28,6 +31,27 @@ class TieOutPages {
         model.addAttribute("accounts", tieOuts.all(business, asOf));
         model.addAttribute("asOf", Texts.day(asOf));
         return "tieout/page";
+    }
+
+    /** One account with all that stands on it. */
+    @GetMapping("/tie-out/{account}/{currency}")
+    String account(
+            BusinessId business,
+            @PathVariable AccountCode account,
+            @PathVariable String currency,
+            @RequestParam(defaultValue = "") String on,
+            Model model) {
+        LocalDate today = clock.today(business);
+        LocalDate asOf = on.isBlank() ? today : TypedDate.parse(on, today);
+        model.addAttribute(
+                "t",
+                tieOuts.all(business, asOf).stream()
+                        .filter(t -> t.account().equals(account)
+                                && t.said().currency().getCurrencyCode().equals(currency))
+                        .findFirst()
+                        .orElseThrow(NotHere::new));
+        model.addAttribute("asOf", Texts.day(asOf));
+        return "tieout/account";
     }
 
     /** The bank accounts as they stand today, for pages on which their lines are worked down. */

@@ -1,6 +1,7 @@
 package exactum.app.waiting;
 
 import exactum.core.bank.WaitingItem;
+import exactum.core.bank.WaitingKind;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.MeansId;
@@ -63,7 +64,13 @@ public interface FindWaiting {
      * @param left what was left of it then
      */
     record Then(
-            WaitingId id, String words, String customerName, LocalDate since, Money left, UUID source, String kind) {}
+            WaitingId id,
+            String words,
+            String customerName,
+            LocalDate since,
+            Money left,
+            UUID source,
+            WaitingKind kind) {}
 
     List<Then> asOf(BusinessId business, AccountCode account, LocalDate day);
 }

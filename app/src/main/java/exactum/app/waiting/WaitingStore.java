@@ -11,6 +11,7 @@ import exactum.app.database.InsertRows;
 import exactum.app.ledger.Provable;
 import exactum.app.ledger.Prove;
 import exactum.core.bank.WaitingItem;
+import exactum.core.bank.WaitingKind;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.MeansId;
 import exactum.core.ids.ProcessorId;
@@ -248,7 +249,7 @@ class WaitingStore implements FindWaiting, Provable {
                         r.get("since", LocalDate.class),
                         Money.ofMinor(r.get("currency", String.class), r.get("left_minor", Long.class)),
                         r.get("source_id", UUID.class),
-                        r.get("kind", String.class)))
+                        WaitingKind.of(r.get("kind", String.class))))
                 .stream()
                 .filter(t -> !t.left().isZero())
                 .toList();

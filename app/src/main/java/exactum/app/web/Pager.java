@@ -13,13 +13,20 @@ import org.springframework.web.util.UriComponents;
  */
 public record Pager(String before, String after, String words) {
 
+    private static final String FROM = "from";
+
     /** Of the page that is asked for now, with so many rows on it of so many in all. */
     public static Pager of(Slice slice, int shown, int all) {
+        return of(slice, shown, all, FROM);
+    }
+
+    /** The same, where the address names the first row by another field. */
+    public static Pager of(Slice slice, int shown, int all, String field) {
         int last = slice.skipped() + shown;
         boolean whole = slice.from() == 1 && last >= all;
         return new Pager(
-                slice.from() == 1 ? null : address(Math.max(1, slice.from() - slice.most())),
-                last >= all || shown == 0 ? null : address(last + 1),
+                slice.from() == 1 ? null : address(field, Math.max(1, slice.from() - slice.most())),
+                last >= all || shown == 0 ? null : address(field, last + 1),
                 whole ? "" : "%,d to %,d of %,d".formatted(slice.from(), last, all));
     }
 
@@ -27,14 +34,14 @@ public record Pager(String before, String after, String words) {
     public static Pager openEnded(Slice slice, int shown) {
         int last = slice.skipped() + shown;
         return new Pager(
-                slice.from() == 1 ? null : address(Math.max(1, slice.from() - slice.most())),
-                shown < slice.most() ? null : address(last + 1),
+                slice.from() == 1 ? null : address(FROM, Math.max(1, slice.from() - slice.most())),
+                shown < slice.most() ? null : address(FROM, last + 1),
                 "%,d to %,d of more than can be counted at once".formatted(slice.from(), last));
     }
 
-    private static String address(int from) {
+    private static String address(String field, int from) {
         UriComponents here = ServletUriComponentsBuilder.fromCurrentRequest()
-                .replaceQueryParam("from", from)
+                .replaceQueryParam(field, from)
                 .build();
         return here.getPath() + "?" + here.getQuery();
     }

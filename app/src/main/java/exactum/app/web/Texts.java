@@ -5,6 +5,7 @@ import exactum.core.money.Money;
 import java.math.BigDecimal;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.time.YearMonth;
 import java.time.ZoneOffset;
 import java.time.format.DateTimeFormatter;
 import java.time.temporal.ChronoUnit;
@@ -16,6 +17,7 @@ public final class Texts {
     private static final DateTimeFormatter SHORT_DAY = DateTimeFormatter.ofPattern("d MMM", Locale.ENGLISH);
     private static final DateTimeFormatter WEEKDAY = DateTimeFormatter.ofPattern("EEE d MMM uuuu", Locale.ENGLISH);
     private static final DateTimeFormatter SHORT_WEEKDAY = DateTimeFormatter.ofPattern("EEE d MMM", Locale.ENGLISH);
+    private static final DateTimeFormatter MONTH = DateTimeFormatter.ofPattern("MMMM uuuu", Locale.ENGLISH);
     private static final DateTimeFormatter MOMENT = DateTimeFormatter.ofPattern("d MMM uuuu, HH:mm", Locale.ENGLISH);
 
     private Texts() {}
@@ -38,6 +40,11 @@ public final class Texts {
     /** {@code Mon 2 Mar}. */
     public static String shortWeekday(LocalDate date) {
         return SHORT_WEEKDAY.format(date);
+    }
+
+    /** {@code March 2026}. */
+    public static String month(YearMonth month) {
+        return MONTH.format(month);
     }
 
     /** {@code 2 Mar 2026, 14:05}, in UTC. */

@@ -42,4 +42,22 @@ public record Periods(YearMonth closedThrough) {
         }
         return new Periods(month);
     }
+
+    /**
+     * These periods with the last closed month open; all before it stay closed.
+     *
+     * @throws Refusal if the month is not the last closed one
+     */
+    public Periods reopening(YearMonth month) {
+        if (isOpen(month.atDay(1))) {
+            throw new Refusal("period.open", "%s is open. Nothing was changed.".formatted(month));
+        }
+        if (!month.equals(closedThrough)) {
+            throw new Refusal(
+                    "period.order",
+                    "Months reopen from the last one back: %s comes before %s. Nothing was changed."
+                            .formatted(closedThrough, month));
+        }
+        return new Periods(month.minusMonths(1));
+    }
 }

@@ -1,0 +1,84 @@
+package exactum.app.reports;
+
+import exactum.app.database.Slice;
+import exactum.core.money.Money;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.TreeMap;
+import java.util.stream.IntStream;
+
+/** What is kept of a report's rows as they pass: those of one page, the totals, and the few that are drawn. */
+final class Collected implements ReportKind.Totals {
+    private static final int DRAWN = 10;
+    private final List<Integer> stacked;
+    private final Slice slice;
+    private final List<Line> page = new ArrayList<>();
+    private final List<Line> largest = new ArrayList<>();
+    private final TreeMap<String, Money[]> totals = new TreeMap<>();
+    private int count;
+
+    Collected(List<Integer> stacked, Slice slice) {
+        this.stacked = stacked;
+        this.slice = slice;
+    }
+
+    void add(Line line) {
+        count++;
+        if (count >= slice.from() && page.size() < slice.most()) page.add(line);
+        Money[] sums = totals.computeIfAbsent(
+                line.currency(), c -> new Money[line.cells().size()]);
+        for (int i = 0; i < sums.length; i++) {
+            Money amount = line.cells().get(i).amount();
+            if (amount != null) sums[i] = sums[i] == null ? amount : sums[i].plus(amount);
+        }
+        if (!stacked.isEmpty()) keepIfLarge(line);
+    }
+
+    private void keepIfLarge(Line line) {
+        if (largest.size() == DRAWN && weight(line) <= weight(largest.getLast())) return;
+        largest.add(line);
+        largest.sort(Comparator.comparingLong(this::weight).reversed());
+        if (largest.size() > DRAWN) largest.removeLast();
+    }
+
+    private long weight(Line line) {
+        return stacked.stream()
+                .mapToLong(i -> Math.abs(line.cells().get(i).amount().minor()))
+                .sum();
+    }
+
+    int count() {
+        return count;
+    }
+
+    List<Line> page() {
+        return page;
+    }
+
+    List<Line> largest() {
+        return largest;
+    }
+
+    @Override
+    public List<String> currencies() {
+        return List.copyOf(totals.keySet());
+    }
+
+    @Override
+    public Money of(String currency, int column) {
+        Money[] sums = totals.get(currency);
+        return sums == null || sums[column] == null ? Money.ofMinor(currency, 0) : sums[column];
+    }
+
+    /** A row of totals for each currency: empty where a column has no money. */
+    List<Line> totalLines(int columns) {
+        return totals.entrySet().stream()
+                .map(e -> new Line(
+                        e.getKey(),
+                        IntStream.range(0, columns)
+                                .mapToObj(i -> e.getValue()[i] == null ? Cell.of("") : Cell.of(e.getValue()[i]))
+                                .toList()))
+                .toList();
+    }
+}

@@ -1,0 +1,94 @@
+package exactum.app.reports;
+
+import exactum.core.ids.BusinessId;
+import exactum.core.money.Money;
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.util.function.Consumer;
+import java.util.stream.Stream;
+import org.jooq.Condition;
+import org.jooq.DSLContext;
+import org.jooq.QueryPart;
+import org.jooq.Record;
+import org.jooq.impl.DSL;
+import org.springframework.stereotype.Component;
+
+/** Income between two days: line by line of what was issued and voided, and what else was booked to accounts of income. */
+@Component
+class IncomeStore {
+    private static final int FETCHED = 500;
+    private static final String LINES = """
+            select {0} as label, d.currency, sum(l.net_minor * case when d.kind = 'credit note' then -1 else 1 end * case when e.event = 'document voided' then -1 else 1 end) as minor,
+                   count(distinct d.id) as documents
+              from entry e join document d on d.business_id = e.business_id and d.id = e.source_id
+              join customer k on k.business_id = d.business_id and k.id = d.customer_id
+              join document_line l on l.business_id = d.business_id and l.document_id = d.id and l.income_account is not null
+              left join catalogue_item i on i.business_id = l.business_id and i.id = l.item_id
+              left join customer_group g on g.business_id = k.business_id and g.id = k.group_id
+              left join account a on a.business_id = l.business_id and a.code = l.income_account
+             where e.business_id = {1} and e.entry_date between {2} and {3} and e.event in ('invoice issued', 'credit note issued', 'document voided')
+               and a.kind = 'income' and {4}
+             group by 1, 2 order by 3 desc, 1
+            """;
+    private static final String OTHER = """
+            select a.code || ' ' || a.name || ', ' || e.event as label, p.currency, -sum(p.amount_minor) as minor, count(distinct e.id) as documents
+              from posting p join account a on a.business_id = p.business_id and a.code = p.account and a.kind = 'income'
+              join entry e on e.business_id = p.business_id and e.id = p.entry_id
+             where p.business_id = {0} and p.entry_date between {1} and {2} and e.event not in ('invoice issued', 'credit note issued', 'document voided')
+             group by 1, 2 order by 3 desc, 1
+            """;
+    private final DSLContext db;
+
+    IncomeStore(DSLContext db) {
+        this.db = db;
+    }
+
+    /** What one label comes to. */
+    record Sum(String label, Money net, long documents) {}
+
+    /** By what lines are gathered. */
+    enum By {
+        ITEM("item", "coalesce(i.name, 'typed: ' || l.description)"),
+        ACCOUNT("account", "l.income_account || ' ' || a.name"),
+        TAGS("tags", "coalesce(array_to_string(l.tags, '; '), 'no tag')"),
+        CUSTOMER("customer", "k.name"),
+        GROUP("group", "coalesce(g.name, 'in no group')"),
+        MONTH("month", "to_char(e.entry_date, 'YYYY-MM')");
+
+        private final String words;
+        private final String sql;
+
+        By(String words, String sql) {
+            this.words = words;
+            this.sql = sql;
+        }
+
+        String words() {
+            return words;
+        }
+    }
+
+    void lines(BusinessId business, By by, LocalDate from, LocalDate until, Condition filter, Consumer<Sum> to) {
+        each(LINES, to, DSL.field(by.sql), DSL.inline(business.value()), DSL.val(from), DSL.val(until), filter);
+    }
+
+    /** What was booked to accounts of income by anything but a document. */
+    void other(BusinessId business, LocalDate from, LocalDate until, Consumer<Sum> to) {
+        each(OTHER, to, DSL.inline(business.value()), DSL.val(from), DSL.val(until));
+    }
+
+    private void each(String sql, Consumer<Sum> to, QueryPart... parts) {
+        try (Stream<Record> rows = db.resultQuery(sql, parts).fetchSize(FETCHED).fetchStream()) {
+            rows.map(IncomeStore::sum).forEach(to);
+        }
+    }
+
+    private static Sum sum(Record r) {
+        return new Sum(
+                r.get("label", String.class),
+                Money.ofMinor(
+                        r.get("currency", String.class),
+                        r.get("minor", BigDecimal.class).longValueExact()),
+                r.get("documents", Long.class));
+    }
+}

@@ -1,0 +1,57 @@
+package exactum.app.reports;
+
+import exactum.app.business.Business;
+import exactum.core.money.Money;
+import java.util.List;
+import java.util.Set;
+import java.util.function.Consumer;
+
+/** One report. Its rows come one by one, so that its size does not matter; what they come to is added up as they pass. */
+public interface ReportKind {
+
+    /** As it is called in addresses and files. */
+    String name();
+
+    String title();
+
+    /** What it answers. */
+    String question();
+
+    /** Whether it tells of the time between two days, rather than of the end of one. */
+    boolean isBetween();
+
+    /** How its rows may be gathered, the usual way first. */
+    List<String> bys();
+
+    Set<Narrow> narrows();
+
+    /** Choices of its own, such as states; none for most. */
+    default List<String> choices() {
+        return List.of();
+    }
+
+    List<Column> columns(Asked asked);
+
+    /** Columns that the drawing stacks, for the rows on which they come to most; none where nothing is drawn. */
+    default List<Integer> drawn(Asked asked) {
+        return List.of();
+    }
+
+    /** Gives every row, the most important first. */
+    void each(Business business, Asked asked, Consumer<Line> to);
+
+    /**
+     * What the whole of it must agree with.
+     *
+     * @param totals what a column comes to in a currency; zero where it has nothing
+     */
+    List<Check> checks(Business business, Asked asked, Totals totals);
+
+    /** What columns come to. */
+    interface Totals {
+        /** The currencies that there are. */
+        List<String> currencies();
+
+        Money of(String currency, int column);
+    }
+}

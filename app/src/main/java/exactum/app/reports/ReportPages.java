@@ -1,0 +1,148 @@
+package exactum.app.reports;
+
+import exactum.app.business.Business;
+import exactum.app.database.Slice;
+import exactum.app.installation.BusinessClock;
+import exactum.app.press.PdfPress;
+import exactum.app.web.Pager;
+import exactum.app.web.Texts;
+import exactum.app.web.TypedForm;
+import exactum.core.ids.CustomerId;
+import exactum.core.ids.ItemId;
+import exactum.core.problem.Refusal;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.io.OutputStreamWriter;
+import java.io.Writer;
+import java.nio.charset.StandardCharsets;
+import java.time.LocalDate;
+import java.util.HashMap;
+import java.util.Locale;
+import java.util.Map;
+import java.util.UUID;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestParam;
+
+/** The reports: on screen, as CSV, as PDF. */
+@Controller
+class ReportPages {
+    /** A paper of more rows than that nobody reads; it says how many there are, and the file has them all. */
+    private static final int ON_PAPER = 1_000;
+
+    private final MakeReports reports;
+    private final ReportChoiceStore choices;
+    private final BusinessClock clock;
+    private final PdfPress press;
+
+    ReportPages(MakeReports reports, ReportChoiceStore choices, BusinessClock clock, PdfPress press) {
+        this.reports = reports;
+        this.choices = choices;
+        this.clock = clock;
+        this.press = press;
+    }
+
+    @GetMapping("/reports")
+    String list(Business business, Model model) {
+        model.addAttribute("kinds", reports.kinds());
+        return "reports/list";
+    }
+
+    @GetMapping("/reports/{name:[a-z-]+}")
+    String page(
+            Business business,
+            @PathVariable String name,
+            @RequestParam Map<String, String> fields,
+            @RequestParam(name = "row", defaultValue = "1") int row,
+            Model model) {
+        ReportKind kind = reports.kind(name);
+        Asked asked = asked(business, kind, fields);
+        Slice slice = Slice.page(row);
+        MakeReports.Page page = reports.page(kind, business, asked, slice);
+        model.addAttribute("kind", kind);
+        model.addAttribute("title", kind.title());
+        model.addAttribute("asked", asked);
+        model.addAttribute("page", page);
+        model.addAttribute("pager", Pager.of(slice, page.lines().size(), page.count(), "row"));
+        model.addAttribute("choices", choices.of(business.id(), asked));
+        LocalDate today = clock.today(business.id());
+        model.addAttribute("ahead", asked.until().isAfter(today));
+        model.addAttribute("before", choices.beginsAfter(business.id(), asked.until()));
+        return "reports/page";
+    }
+
+    @GetMapping("/reports/{name:[a-z-]+}.csv")
+    void csv(
+            Business business,
+            @PathVariable String name,
+            @RequestParam Map<String, String> fields,
+            HttpServletResponse response)
+            throws IOException {
+        ReportKind kind = reports.kind(name);
+        Asked asked = asked(business, kind, fields);
+        response.setContentType("text/csv;charset=utf-8");
+        response.setHeader(
+                HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"%s.csv\"".formatted(file(kind, asked)));
+        try (Writer out = new OutputStreamWriter(response.getOutputStream(), StandardCharsets.UTF_8)) {
+            reports.csv(kind, business, asked, out);
+        }
+    }
+
+    @GetMapping("/reports/{name:[a-z-]+}.pdf")
+    ResponseEntity<byte[]> pdf(Business business, @PathVariable String name, @RequestParam Map<String, String> fields) {
+        ReportKind kind = reports.kind(name);
+        Asked asked = asked(business, kind, fields);
+        var model = new HashMap<String, Object>();
+        model.put("business", business);
+        model.put("kind", kind);
+        model.put("asked", asked);
+        model.put("days", days(kind, asked));
+        model.put("page", reports.page(kind, business, asked, Slice.first(ON_PAPER)));
+        model.put("narrowed", choices.words(business.id(), asked));
+        model.put("footer", PdfPress.inCss(business.identity().legalName()));
+        return ResponseEntity.ok()
+                .contentType(MediaType.APPLICATION_PDF)
+                .header(HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"%s.pdf\"".formatted(file(kind, asked)))
+                .body(press.print("pdf/report", Locale.ENGLISH, model));
+    }
+
+    private static String days(ReportKind kind, Asked asked) {
+        return kind.isBetween()
+                ? "%s – %s".formatted(Texts.day(asked.from()), Texts.day(asked.until()))
+                : "at the end of " + Texts.day(asked.until());
+    }
+
+    private static String file(ReportKind kind, Asked asked) {
+        return kind.name() + "-" + (kind.isBetween() ? asked.from() + "-" : "") + asked.until();
+    }
+
+    private Asked asked(Business business, ReportKind kind, Map<String, String> fields) {
+        LocalDate today = clock.today(business.id());
+        return TypedForm.read(fields, f -> {
+            LocalDate last = f.dateOrNone("until", "last day", today);
+            LocalDate until = last == null ? today : last;
+            LocalDate first = f.dateOrNone("from", "first day", today);
+            LocalDate from = first == null ? until.withDayOfMonth(1) : first;
+            if (kind.isBetween() && from.isAfter(until))
+                throw new Refusal("report.days", "The first day is after the last. Choose others.").at("from");
+            String by = f.raw("by");
+            String which = f.raw("which");
+            UUID customer = f.idOrNone("customer");
+            UUID item = f.idOrNone("item");
+            return new Asked(
+                    from,
+                    until,
+                    kind.bys().contains(by) ? by : kind.bys().getFirst(),
+                    customer == null ? null : new CustomerId(customer),
+                    f.idOrNone("group"),
+                    item == null ? null : new ItemId(item),
+                    f.raw("tag"),
+                    which);
+        });
+    }
+}

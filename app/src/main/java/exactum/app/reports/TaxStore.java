@@ -1,0 +1,120 @@
+package exactum.app.reports;
+
+import exactum.core.ids.BusinessId;
+import exactum.core.ids.CustomerId;
+import exactum.core.ids.EntryId;
+import exactum.core.ledger.AccountCode;
+import exactum.core.ledger.Event;
+import exactum.core.money.Money;
+import exactum.core.report.TaxByRate;
+import java.time.LocalDate;
+import java.util.Arrays;
+import java.util.List;
+import java.util.UUID;
+import java.util.function.Consumer;
+import java.util.stream.Stream;
+import org.jooq.Condition;
+import org.jooq.DSLContext;
+import org.jooq.Record;
+import org.jooq.impl.DSL;
+import org.springframework.stereotype.Component;
+
+/** What was booked as output tax between two days, entry by entry, each with the taxes of its document. */
+@Component
+class TaxStore {
+    private static final int FETCHED = 500;
+    /** Between taxes, and between the parts of one: letters that no code of a tax has. */
+    private static final String BETWEEN = "\u001e";
+
+    private static final String WITHIN = "\u001f";
+    private static final String BOOKED = """
+            select e.id as entry_id, e.event, e.entry_date, e.memo, d.id as document_id, coalesce(d.kind, '') as kind, coalesce(d.number, '') as number, k.id as customer_id, k.name,
+                   coalesce(d.currency, b.currency) as currency, b.minor, b.own,
+                   (select string_agg(concat_ws(chr(31), trim_scale(t.tax_percent)::text || ' % ' || t.tax_name, t.base_minor, t.tax_minor), chr(30) order by t.tax_percent desc, t.tax_code)
+                      from document_tax t where t.business_id = d.business_id and t.document_id = d.id) as taxes
+              from (select entry_id, document_id, max(currency) as currency, sum(minor)::bigint as minor, sum(own)::bigint as own from (
+                      select p.entry_id, p.document_id, p.currency, -p.amount_minor as minor, -p.own_minor as own from posting p
+                       where p.business_id = {0} and p.account = {1} and p.entry_date between {2} and {3}
+                      union all
+                      select i.id, i.source_id, null, 0, 0 from entry i
+                       where i.business_id = {0} and i.entry_date between {2} and {3} and i.event in ('invoice issued', 'credit note issued', 'document voided')) x group by 1, 2) b
+              join entry e on e.business_id = {0} and e.id = b.entry_id
+              left join document d on d.business_id = {0} and d.id = b.document_id
+              left join customer k on k.business_id = {0} and k.id = d.customer_id
+             where {4} order by e.entry_date, e.id
+            """;
+    private final DSLContext db;
+
+    TaxStore(DSLContext db) {
+        this.db = db;
+    }
+
+    /**
+     * What an entry booked of a document.
+     *
+     * @param number of the document, or empty for none
+     * @param booked in the document's currency, owed above zero
+     * @param own the same in the business's own currency, in minor units
+     * @param taxes as the document states them; none without a document
+     */
+    record Booked(
+            EntryId entry,
+            Event event,
+            LocalDate day,
+            String memo,
+            String number,
+            boolean credit,
+            CustomerId customer,
+            String name,
+            Money booked,
+            long own,
+            List<TaxByRate.Tax> taxes) {}
+
+    void each(
+            BusinessId business,
+            AccountCode tax,
+            LocalDate from,
+            LocalDate until,
+            Condition filter,
+            Consumer<Booked> to) {
+        try (Stream<Record> rows = db.resultQuery(
+                        BOOKED,
+                        DSL.inline(business.value()),
+                        DSL.val(tax.value()),
+                        DSL.val(from),
+                        DSL.val(until),
+                        filter)
+                .fetchSize(FETCHED)
+                .fetchStream()) {
+            rows.map(TaxStore::booked).forEach(to);
+        }
+    }
+
+    private static Booked booked(Record r) {
+        String currency = r.get("currency", String.class);
+        UUID customer = r.get("customer_id", UUID.class);
+        return new Booked(
+                new EntryId(r.get("entry_id", UUID.class)),
+                Event.of(r.get("event", String.class)),
+                r.get("entry_date", LocalDate.class),
+                r.get("memo", String.class),
+                r.get("number", String.class),
+                r.get("kind", String.class).equals("credit note"),
+                customer == null ? null : new CustomerId(customer),
+                r.get("name", String.class) == null ? "" : r.get("name", String.class),
+                Money.ofMinor(currency, r.get("minor", Long.class)),
+                r.get("own", Long.class),
+                taxes(r.get("taxes", String.class), currency));
+    }
+
+    private static List<TaxByRate.Tax> taxes(String text, String currency) {
+        if (text == null) return List.of();
+        return Arrays.stream(text.split(BETWEEN))
+                .map(t -> t.split(WITHIN))
+                .map(t -> new TaxByRate.Tax(
+                        t[0],
+                        Money.ofMinor(currency, Long.parseLong(t[1])),
+                        Money.ofMinor(currency, Long.parseLong(t[2]))))
+                .toList();
+    }
+}

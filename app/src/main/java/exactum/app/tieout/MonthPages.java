@@ -1,0 +1,86 @@
+package exactum.app.tieout;
+
+import exactum.app.business.Needs;
+import exactum.app.business.Power;
+import exactum.app.ledger.FindBooks;
+import exactum.app.web.Texts;
+import exactum.app.web.TypedForm;
+import exactum.core.ids.BusinessId;
+import exactum.core.ledger.AccountCode;
+import exactum.core.text.TextKind;
+import java.time.YearMonth;
+import java.util.Map;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+
+/** The months of the books: which are closed, and what the next one waits for. */
+@Controller
+class MonthPages {
+    private final MonthEnds ends;
+    private final ReopenMonth reopen;
+    private final FindBooks books;
+
+    MonthPages(MonthEnds ends, ReopenMonth reopen, FindBooks books) {
+        this.ends = ends;
+        this.reopen = reopen;
+        this.books = books;
+    }
+
+    @GetMapping("/months")
+    String list(BusinessId business) {
+        return "redirect:/months/" + ends.next(business);
+    }
+
+    @GetMapping("/months/{month}")
+    String page(BusinessId business, @PathVariable YearMonth month, Model model) {
+        model.addAttribute("title", Texts.month(month));
+        model.addAttribute("end", ends.of(business, month));
+        model.addAttribute("next", ends.next(business));
+        model.addAttribute("events", books.periodEvents(business));
+        model.addAttribute("through", books.periods(business).closedThrough());
+        model.addAttribute("asked", reopen.asked(business).orElse(null));
+        return "tieout/month";
+    }
+
+    @PostMapping("/months/{month}/sign")
+    @Needs(Power.BOOKS)
+    String sign(
+            BusinessId business,
+            @PathVariable YearMonth month,
+            @RequestParam AccountCode account,
+            @RequestParam String currency,
+            @RequestParam Map<String, String> fields) {
+        ends.sign(business, month, account, currency, new TypedForm(fields).text("note", TextKind.NAME));
+        return "redirect:/months/" + month;
+    }
+
+    @PostMapping("/months/{month}/withdraw")
+    @Needs(Power.BOOKS)
+    String withdraw(
+            BusinessId business,
+            @PathVariable YearMonth month,
+            @RequestParam AccountCode account,
+            @RequestParam String currency,
+            @RequestParam Map<String, String> fields) {
+        ends.withdraw(business, month, account, currency, new TypedForm(fields).text("because", TextKind.NAME));
+        return "redirect:/months/" + month;
+    }
+
+    @PostMapping("/months/{month}/close")
+    @Needs(Power.BOOKS)
+    String close(BusinessId business, @PathVariable YearMonth month) {
+        ends.close(business, month);
+        return "redirect:/months/" + month;
+    }
+
+    @PostMapping("/months/{month}/reopen")
+    @Needs(Power.BOOKS)
+    String reopen(BusinessId business, @PathVariable YearMonth month, @RequestParam Map<String, String> fields) {
+        reopen.ask(business, month, new TypedForm(fields).text("cause", TextKind.NAME));
+        return "redirect:/months/" + month;
+    }
+}
