@@ -43,6 +43,8 @@ final class Places {
             new Place(Station.BANK, "Tie-out", "/tie-out"),
             new Place(Station.BOOKS, "Balances", "/ledger"),
             new Place(Station.BOOKS, "Entries", "/ledger/entries"),
+            new Place(Station.BOOKS, "By hand", "/ledger/by-hand"),
+            new Place(Station.BOOKS, "Journal", "/ledger/journal"),
             new Place(Station.BOOKS, "Months", "/months"),
             new Place(Station.BOOKS, "Reports", "/reports"),
             new Place(Station.BOOKS, "Second person", "/approvals"),

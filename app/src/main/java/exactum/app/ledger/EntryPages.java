@@ -25,11 +25,13 @@ import org.springframework.web.bind.annotation.RequestParam;
 class EntryPages {
     private final FindBooks books;
     private final FindAccounts accounts;
+    private final Ledger ledger;
     private final BusinessClock clock;
 
-    EntryPages(FindBooks books, FindAccounts accounts, BusinessClock clock) {
+    EntryPages(FindBooks books, FindAccounts accounts, Ledger ledger, BusinessClock clock) {
         this.books = books;
         this.accounts = accounts;
+        this.ledger = ledger;
         this.clock = clock;
     }
 
@@ -65,6 +67,7 @@ class EntryPages {
         model.addAttribute("until", Texts.day(until));
         model.addAttribute("moved", moved);
         model.addAttribute("working", working(account, name, moved, since, until));
+        MadeOf.of(account, in, ledger.accounts(business.id()), until).ifPresent(m -> model.addAttribute("madeOf", m));
         model.addAttribute(
                 "months", accounts.months(business.id(), account, in, until).reversed());
         model.addAttribute(

@@ -86,19 +86,8 @@ class AgedReport implements ReportKind {
     public void each(Business business, Asked asked, Consumer<Line> to) {
         AccountCode receivables = ledger.accounts(business.id()).of(AccountRole.RECEIVABLES);
         if (asked.by().equals(BY_CUSTOMER))
-            store.byCustomer(
-                    business.id(),
-                    receivables,
-                    asked.until(),
-                    ReportFilter.of(asked),
-                    c -> to.accept(ofCustomer(c, asked)));
-        else
-            store.byItem(
-                    business.id(),
-                    receivables,
-                    asked.until(),
-                    ReportFilter.of(asked),
-                    i -> to.accept(ofItem(i, asked)));
+            store.byCustomer(business.id(), receivables, asked, c -> to.accept(ofCustomer(c, asked)));
+        else store.byItem(business.id(), receivables, asked, i -> to.accept(ofItem(i, asked)));
     }
 
     private static Line ofCustomer(OpenStore.OfCustomer c, Asked asked) {

@@ -5,11 +5,9 @@ import exactum.core.ids.CustomerId;
 import exactum.core.ledger.AccountCode;
 import exactum.core.money.Money;
 import java.math.BigDecimal;
-import java.time.LocalDate;
 import java.util.UUID;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
-import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.Record;
 import org.jooq.impl.DSL;
@@ -35,20 +33,14 @@ class BalanceStore {
     /** What of a customer's money is held. */
     record Held(CustomerId customer, String name, Money credit, Money deposits) {}
 
-    void each(
-            BusinessId business,
-            AccountCode credit,
-            AccountCode deposits,
-            LocalDate day,
-            Condition filter,
-            Consumer<Held> to) {
+    void each(BusinessId business, AccountCode credit, AccountCode deposits, Asked asked, Consumer<Held> to) {
         try (Stream<Record> rows = db.resultQuery(
                         HELD,
                         DSL.inline(business.value()),
                         DSL.val(credit.value()),
                         DSL.val(deposits.value()),
-                        DSL.val(day),
-                        filter)
+                        DSL.val(asked.until()),
+                        ReportFilter.of(asked))
                 .fetchSize(FETCHED)
                 .fetchStream()) {
             rows.map(BalanceStore::held).forEach(to);

@@ -78,8 +78,7 @@ class HeldReport implements ReportKind {
                 business.id(),
                 accounts.of(AccountRole.CREDIT),
                 accounts.of(AccountRole.DEPOSITS),
-                asked.until(),
-                ReportFilter.of(asked),
+                asked,
                 h -> to.accept(Line.of(
                         h.credit().currency().getCurrencyCode(),
                         Cell.of(

@@ -73,18 +73,27 @@ class IncomeReport implements ReportKind {
 
     @Override
     public void each(Business business, Asked asked, Consumer<Line> to) {
-        IncomeStore.By by = Arrays.stream(IncomeStore.By.values())
-                .filter(b -> b.words().equals(asked.by()))
-                .findFirst()
-                .orElse(IncomeStore.By.ITEM);
-        store.lines(
-                business.id(), by, asked.from(), asked.until(), ReportFilter.ofLines(asked), s -> to.accept(line(s)));
-        if (asked.isWhole()) store.other(business.id(), asked.from(), asked.until(), s -> to.accept(line(s)));
+        IncomeStore.By by = IncomeStore.By.of(asked.by());
+        store.lines(business.id(), by, asked, s -> to.accept(line(s, by, asked)));
+        if (asked.isWhole())
+            store.other(business.id(), asked.from(), asked.until(), s -> to.accept(line(s, Cell.of(s.label()))));
     }
 
-    private static Line line(IncomeStore.Sum s) {
+    private static Line line(IncomeStore.Sum s, IncomeStore.By by, Asked asked) {
+        String inside = by == IncomeStore.By.DOCUMENT
+                ? "/invoices/" + s.label()
+                : "/reports/income?"
+                        + asked.with(
+                                        IncomeStore.By.DOCUMENT.words(),
+                                        null,
+                                        by.words() + IncomeStore.BETWEEN + s.label())
+                                .query();
+        return line(s, Cell.of(s.label(), inside));
+    }
+
+    private static Line line(IncomeStore.Sum s, Cell label) {
         String currency = s.net().currency().getCurrencyCode();
-        return Line.of(currency, Cell.of(s.label()), Cell.of(currency), Cell.of(s.documents()), Cell.of(s.net()));
+        return Line.of(currency, label, Cell.of(currency), Cell.of(s.documents()), Cell.of(s.net()));
     }
 
     @Override

@@ -4,6 +4,7 @@ import exactum.core.ids.BusinessId;
 import exactum.core.money.Money;
 import java.math.BigDecimal;
 import java.time.LocalDate;
+import java.util.Arrays;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
 import org.jooq.Condition;
@@ -16,6 +17,7 @@ import org.springframework.stereotype.Component;
 /** Income between two days: line by line of what was issued and voided, and what else was booked to accounts of income. */
 @Component
 class IncomeStore {
+    static final String BETWEEN = ": ";
     private static final int FETCHED = 500;
     private static final String LINES = """
             select {0} as label, d.currency, sum(l.net_minor * case when d.kind = 'credit note' then -1 else 1 end * case when e.event = 'document voided' then -1 else 1 end) as minor,
@@ -53,7 +55,8 @@ class IncomeStore {
         TAGS("tags", "coalesce(array_to_string(l.tags, '; '), 'no tag')"),
         CUSTOMER("customer", "k.name"),
         GROUP("group", "coalesce(g.name, 'in no group')"),
-        MONTH("month", "to_char(e.entry_date, 'YYYY-MM')");
+        MONTH("month", "to_char(e.entry_date, 'YYYY-MM')"),
+        DOCUMENT("document", "d.number");
 
         private final String words;
         private final String sql;
@@ -66,10 +69,33 @@ class IncomeStore {
         String words() {
             return words;
         }
+
+        /** The one of that name; the first for any other. */
+        static By of(String words) {
+            return Arrays.stream(values())
+                    .filter(b -> b.words.equals(words))
+                    .findFirst()
+                    .orElse(ITEM);
+        }
     }
 
-    void lines(BusinessId business, By by, LocalDate from, LocalDate until, Condition filter, Consumer<Sum> to) {
-        each(LINES, to, DSL.field(by.sql), DSL.inline(business.value()), DSL.val(from), DSL.val(until), filter);
+    /** Lines of one row of another way of gathering, such as {@code item: Crane lift}; all for none. */
+    private static Condition within(String row) {
+        int end = row.indexOf(BETWEEN);
+        if (end < 0) return DSL.noCondition();
+        By by = By.of(row.substring(0, end));
+        return DSL.condition("{0} = {1}", DSL.field(by.sql), DSL.val(row.substring(end + BETWEEN.length())));
+    }
+
+    void lines(BusinessId business, By by, Asked asked, Consumer<Sum> to) {
+        each(
+                LINES,
+                to,
+                DSL.field(by.sql),
+                DSL.inline(business.value()),
+                DSL.val(asked.from()),
+                DSL.val(asked.until()),
+                ReportFilter.ofLines(asked).and(within(asked.which())));
     }
 
     /** What was booked to accounts of income by anything but a document. */

@@ -74,7 +74,7 @@ class InstalmentReport implements ReportKind {
 
     @Override
     public void each(Business business, Asked asked, Consumer<Line> to) {
-        store.each(business.id(), asked.until(), ReportFilter.of(asked), p -> {
+        store.each(business.id(), asked, p -> {
             if (isWanted(p, asked)) to.accept(line(p, asked.until()));
         });
     }

@@ -7,7 +7,6 @@ import java.time.LocalDate;
 import java.util.UUID;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
-import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.Record;
 import org.jooq.impl.DSL;
@@ -63,8 +62,9 @@ class InstalmentStore {
         }
     }
 
-    void each(BusinessId business, LocalDate day, Condition filter, Consumer<Part> to) {
-        try (Stream<Record> rows = db.resultQuery(PARTS, DSL.inline(business.value()), DSL.val(day), filter)
+    void each(BusinessId business, Asked asked, Consumer<Part> to) {
+        try (Stream<Record> rows = db.resultQuery(
+                        PARTS, DSL.inline(business.value()), DSL.val(asked.until()), ReportFilter.of(asked))
                 .fetchSize(FETCHED)
                 .fetchStream()) {
             rows.map(InstalmentStore::part).forEach(to);

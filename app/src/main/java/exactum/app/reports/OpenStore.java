@@ -13,7 +13,6 @@ import java.util.Locale;
 import java.util.UUID;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
-import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.Record;
 import org.jooq.ResultQuery;
@@ -76,28 +75,21 @@ class OpenStore {
             Money open) {}
 
     /** By customer, who owes most first. */
-    void byCustomer(
-            BusinessId business, AccountCode receivables, LocalDate day, Condition filter, Consumer<OfCustomer> to) {
+    void byCustomer(BusinessId business, AccountCode receivables, Asked asked, Consumer<OfCustomer> to) {
         each(
                 query(
                         business,
                         receivables,
-                        day,
-                        filter,
+                        asked,
                         "select customer_id, customer, currency, " + bands()
                                 + ", sum(minor) as total from item group by 1, 2, 3 order by sum(minor) desc, customer"),
                 r -> to.accept(ofCustomer(r)));
     }
 
     /** Item by item, the oldest first. */
-    void byItem(BusinessId business, AccountCode receivables, LocalDate day, Condition filter, Consumer<Item> to) {
+    void byItem(BusinessId business, AccountCode receivables, Asked asked, Consumer<Item> to) {
         each(
-                query(
-                        business,
-                        receivables,
-                        day,
-                        filter,
-                        "select * from item order by due_date, customer, number, seq"),
+                query(business, receivables, asked, "select * from item order by due_date, customer, number, seq"),
                 r -> to.accept(item(r)));
     }
 
@@ -117,10 +109,13 @@ class OpenStore {
         return String.join(", ", sums);
     }
 
-    private ResultQuery<Record> query(
-            BusinessId business, AccountCode receivables, LocalDate day, Condition filter, String then) {
+    private ResultQuery<Record> query(BusinessId business, AccountCode receivables, Asked asked, String then) {
         return db.resultQuery(
-                ITEMS + then, DSL.inline(business.value()), DSL.val(receivables.value()), DSL.val(day), filter);
+                ITEMS + then,
+                DSL.inline(business.value()),
+                DSL.val(receivables.value()),
+                DSL.val(asked.until()),
+                ReportFilter.of(asked));
     }
 
     private static void each(ResultQuery<Record> query, Consumer<Record> to) {

@@ -126,7 +126,7 @@ class TaxReport implements ReportKind {
     }
 
     private void booked(Business business, Asked asked, Consumer<TaxStore.Booked> to) {
-        store.each(business.id(), account(business.id()), asked.from(), asked.until(), ReportFilter.of(asked), to);
+        store.each(business.id(), account(business.id()), asked, to);
     }
 
     private AccountCode account(BusinessId business) {

@@ -13,7 +13,6 @@ import java.util.List;
 import java.util.UUID;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
-import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.Record;
 import org.jooq.impl.DSL;
@@ -70,20 +69,14 @@ class TaxStore {
             long own,
             List<TaxByRate.Tax> taxes) {}
 
-    void each(
-            BusinessId business,
-            AccountCode tax,
-            LocalDate from,
-            LocalDate until,
-            Condition filter,
-            Consumer<Booked> to) {
+    void each(BusinessId business, AccountCode tax, Asked asked, Consumer<Booked> to) {
         try (Stream<Record> rows = db.resultQuery(
                         BOOKED,
                         DSL.inline(business.value()),
                         DSL.val(tax.value()),
-                        DSL.val(from),
-                        DSL.val(until),
-                        filter)
+                        DSL.val(asked.from()),
+                        DSL.val(asked.until()),
+                        ReportFilter.of(asked))
                 .fetchSize(FETCHED)
                 .fetchStream()) {
             rows.map(TaxStore::booked).forEach(to);

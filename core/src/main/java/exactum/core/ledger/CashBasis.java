@@ -23,11 +23,16 @@ public final class CashBasis {
      * @param settled by the money, below zero where that went back
      */
     public static List<Part> of(List<Part> documented, Money settled) {
-        List<Money> shares = Apportion.byAmounts(
-                settled, documented.stream().map(Part::amount).toList());
+        List<Money> shares = shares(documented, settled);
         var parts = new ArrayList<Part>();
         for (int i = 0; i < shares.size(); i++)
             if (!shares.get(i).isZero()) parts.add(new Part(documented.get(i).account(), shares.get(i)));
         return parts;
+    }
+
+    /** The share of each part, in their order, nothing among them. */
+    public static List<Money> shares(List<Part> documented, Money settled) {
+        return Apportion.byAmounts(
+                settled, documented.stream().map(Part::amount).toList());
     }
 }

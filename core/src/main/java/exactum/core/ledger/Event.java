@@ -31,6 +31,7 @@ public enum Event {
     BANK_LINE_READ("bank line read"),
     LINE_MATCHED("line matched"),
     MATCH_UNDONE("match undone"),
+    BOOKED_BY_HAND("booked by hand"),
     /** What one customer owed and had is another's. */
     CUSTOMERS_MERGED("customers merged");
 

@@ -35,15 +35,16 @@ import java.util.Optional;
 import java.util.SplittableRandom;
 import java.util.UUID;
 import java.util.function.Predicate;
+import java.util.stream.LongStream;
 import org.junit.jupiter.api.Test;
 
 /**
- * Random histories over the verbs: issue, settle, unsettle, refund, match, undo, write off, void, reschedule, close. After
+ * Random histories over the verbs: issue, settle, unsettle, refund, match, undo, write off, void, reschedule, close, reopen. After
  * every step documents, claims, means, credit on account, deposits, waiting accounts and the ledger agree. A failure says
- * its seed, with which it can be run alone.
+ * its seed, with which it can be run alone. At the end of each, reports agree with the ledger at several days.
  */
 class HistoriesTest {
-    private static final int HISTORIES = 5_000;
+    private static final int HISTORIES = 10_000;
     private static final int STEPS = 24;
     private static final long FIRST_SEED = 20_260_601L;
     private static final LocalDate START = LocalDate.of(2026, 1, 5);
@@ -51,16 +52,19 @@ class HistoriesTest {
 
     @Test
     void everything_agrees_after_every_step() {
-        for (long seed = FIRST_SEED; seed < FIRST_SEED + HISTORIES; seed++) {
-            var history = new History(seed);
-            try {
-                for (int step = 0; step < STEPS; step++) {
-                    history.step();
-                    Proof.that(history.books);
-                }
-            } catch (AssertionError | RuntimeException e) {
-                throw new AssertionError("seed %d after %s".formatted(seed, history.told), e);
+        LongStream.range(FIRST_SEED, FIRST_SEED + HISTORIES).parallel().forEach(HistoriesTest::live);
+    }
+
+    private static void live(long seed) {
+        var history = new History(seed);
+        try {
+            for (int step = 0; step < STEPS; step++) {
+                history.step();
+                Proof.that(history.books);
             }
+            history.reportsAgree();
+        } catch (AssertionError | RuntimeException e) {
+            throw new AssertionError("seed %d after %s".formatted(seed, history.told), e);
         }
     }
 
@@ -94,7 +98,8 @@ class HistoriesTest {
                 else if (which < 89) release();
                 else if (which < 91) voidOne();
                 else if (which < 93) reschedule();
-                else if (which < 96) ownTransfer();
+                else if (which < 95) ownTransfer();
+                else if (which < 96) reopenMonth();
                 else closeMonth();
             } catch (Refusal refused) {
                 told.add("refused: " + refused.code());
@@ -421,6 +426,27 @@ class HistoriesTest {
             if (!next.isBefore(YearMonth.from(day))) return;
             tell("close " + next);
             books.close(next);
+        }
+
+        private void reopenMonth() {
+            YearMonth through = books.periods.closedThrough();
+            if (through == null) return;
+            tell("reopen " + through);
+            books.periods = books.periods.reopening(through);
+        }
+
+        /** As of a few days, the last one among them, and between them. */
+        void reportsAgree() {
+            var proof = new ReportProof(books);
+            LocalDate before = START;
+            for (int i = 0; i < 3; i++) {
+                LocalDate then = before.plusDays(random.nextInt(1, 40));
+                proof.at(then);
+                proof.between(before, then);
+                before = then.plusDays(1);
+            }
+            proof.at(day.plusYears(1));
+            proof.between(START.minusYears(1), day.plusYears(1));
         }
 
         private CustomerId someone() {

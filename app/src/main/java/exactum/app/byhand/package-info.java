@@ -1,0 +1,2 @@
+/** Entries that a person makes, with a cause, once a second person said yes. */
+package exactum.app.byhand;

@@ -1,0 +1,193 @@
+package exactum.app.reports;
+
+import exactum.app.business.Business;
+import exactum.app.web.Texts;
+import exactum.core.money.Money;
+import exactum.core.report.ServiceTime;
+import java.time.LocalDate;
+import java.time.YearMonth;
+import java.util.List;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.function.Consumer;
+import org.springframework.stereotype.Component;
+
+/** Deferred income: what was billed for time to come, and when it is earned. */
+@Component
+class DeferredReport implements ReportKind {
+    private static final String BY_MONTH = "month";
+    private static final String BY_ACCOUNT = "account";
+    private static final String BY_LINE = "line";
+    private final DeferredStore store;
+
+    DeferredReport(DeferredStore store) {
+        this.store = store;
+    }
+
+    @Override
+    public String name() {
+        return "deferred";
+    }
+
+    @Override
+    public String title() {
+        return "Deferred income";
+    }
+
+    @Override
+    public String question() {
+        return "What was billed by the end of the day for time after it, and in which months is it earned?";
+    }
+
+    @Override
+    public boolean isBetween() {
+        return false;
+    }
+
+    @Override
+    public List<String> bys() {
+        return List.of(BY_MONTH, BY_ACCOUNT, BY_LINE);
+    }
+
+    @Override
+    public Set<Narrow> narrows() {
+        return Set.of(Narrow.values());
+    }
+
+    @Override
+    public List<Column> columns(Asked asked) {
+        return switch (asked.by()) {
+            case BY_LINE ->
+                List.of(
+                        Column.words("Customer"),
+                        Column.words("Document"),
+                        Column.words("What"),
+                        Column.words("From"),
+                        Column.words("Until"),
+                        Column.words("Currency"),
+                        Column.figure("Billed"),
+                        Column.figure("Earned"),
+                        Column.figure("Deferred"));
+            case BY_ACCOUNT ->
+                List.of(
+                        Column.words("Account"),
+                        Column.words("Currency"),
+                        Column.figure("Billed"),
+                        Column.figure("Earned"),
+                        Column.figure("Deferred"));
+            default -> List.of(Column.words("Earned in"), Column.words("Currency"), Column.figure("Deferred"));
+        };
+    }
+
+    @Override
+    public List<Integer> drawn(Asked asked) {
+        return asked.by().equals(BY_MONTH) ? List.of(2) : List.of();
+    }
+
+    /** An account or month, in a currency. */
+    private record Key(String currency, String label) implements Comparable<Key> {
+        @Override
+        public int compareTo(Key o) {
+            int byCurrency = currency.compareTo(o.currency);
+            return byCurrency != 0 ? byCurrency : label.compareTo(o.label);
+        }
+    }
+
+    /** What was billed and what of it is earned. */
+    private record Sum(Money billed, Money earned) {
+        Sum plus(Sum o) {
+            return new Sum(billed.plus(o.billed), earned.plus(o.earned));
+        }
+    }
+
+    @Override
+    public void each(Business business, Asked asked, Consumer<Line> to) {
+        LocalDate day = asked.until();
+        switch (asked.by()) {
+            case BY_LINE ->
+                store.each(business.id(), asked, o -> {
+                    if (asked.which().isEmpty() || asked.which().equals(o.account())) to.accept(line(o, day));
+                });
+            case BY_ACCOUNT -> {
+                var sums = new TreeMap<Key, Sum>();
+                store.each(
+                        business.id(),
+                        asked,
+                        o -> sums.merge(
+                                new Key(currency(o), o.account()),
+                                new Sum(o.time().net(), o.time().earned(day)),
+                                Sum::plus));
+                sums.forEach((key, sum) -> to.accept(line(key, sum, asked)));
+            }
+            default -> {
+                var months = new TreeMap<Key, Money>();
+                store.each(
+                        business.id(),
+                        asked,
+                        o -> ahead(o.time(), day)
+                                .forEach(s -> months.merge(
+                                        new Key(currency(o), s.month().toString()), s.earned(), Money::plus)));
+                months.forEach((key, amount) -> to.accept(Line.of(
+                        key.currency(),
+                        new Cell(
+                                Texts.month(YearMonth.parse(key.label())),
+                                key.label(),
+                                "/reports/deferred?"
+                                        + asked.with(BY_LINE, null, "").query(),
+                                null,
+                                null),
+                        Cell.of(key.currency()),
+                        Cell.of(amount))));
+            }
+        }
+    }
+
+    private static String currency(DeferredStore.Of o) {
+        return o.time().net().currency().getCurrencyCode();
+    }
+
+    /** The months after the day, and what of its own month lies after it. */
+    private static List<ServiceTime.Share> ahead(ServiceTime time, LocalDate day) {
+        YearMonth first = YearMonth.from(day);
+        return time.schedule().stream()
+                .filter(s -> !s.month().isBefore(first))
+                .map(s -> s.month().equals(first)
+                        ? new ServiceTime.Share(
+                                first, time.earned(first.atEndOfMonth()).minus(time.earned(day)))
+                        : s)
+                .filter(s -> !s.earned().isZero())
+                .toList();
+    }
+
+    private static Line line(Key key, Sum sum, Asked asked) {
+        return Line.of(
+                key.currency(),
+                Cell.of(
+                        key.label(),
+                        "/reports/deferred?"
+                                + asked.with(BY_LINE, null, key.label()).query()),
+                Cell.of(key.currency()),
+                Cell.of(sum.billed()),
+                Cell.of(sum.earned()),
+                Cell.of(sum.billed().minus(sum.earned())));
+    }
+
+    private static Line line(DeferredStore.Of o, LocalDate day) {
+        return Line.of(
+                currency(o),
+                Cell.of(o.name(), "/customers/" + o.customer()),
+                Cell.of(o.number(), "/invoices/" + o.number()),
+                Cell.of(o.what()),
+                Cell.of(o.time().from()),
+                Cell.of(o.time().until()),
+                Cell.of(currency(o)),
+                Cell.of(o.time().net()),
+                Cell.of(o.time().earned(day)),
+                Cell.worked(o.time().deferred(day), o.time().working(day)));
+    }
+
+    @Override
+    public List<Check> checks(Business business, Asked asked, Totals totals) {
+        return List.of();
+    }
+}
