@@ -1,80 +1,217 @@
 package exactum.app;
 
+import static exactum.app.World.euro;
+import static exactum.app.World.june;
+import static exactum.app.World.may;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import exactum.app.arrears.Arrears;
+import exactum.app.bank.MatchCertain;
+import exactum.app.customers.Customer;
+import exactum.app.documents.CreditDocument;
 import exactum.app.documents.Document;
-import exactum.app.messages.FindMessages;
-import exactum.app.messages.Message;
-import exactum.app.messages.Recipient;
-import exactum.app.messages.Reports;
-import exactum.app.messages.SendMessages;
-import org.jooq.DSLContext;
+import exactum.app.documents.VoidDocument;
+import exactum.app.installation.PlayDays;
+import exactum.core.ids.MeansId;
+import exactum.core.settlement.Policy;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
-import org.springframework.mail.javamail.JavaMailSenderImpl;
 
-/** What mail servers report later is read, and believed only where it answers a message of ours. */
+/** Each report says what happened, agrees with the books to the cent, and is the same on screen, as CSV and as PDF. */
 @ExtendWith(RunningApp.class)
 class ReportsTest {
-    private static Message message(World world, Document about) {
-        return world.bean(FindMessages.class)
-                .ofDocument(world.moorings, about.id())
-                .getFirst()
-                .message();
+    private static final List<String> ALL =
+            List.of("aged", "instalments", "tax", "income", "cash-basis", "deferred", "held");
+
+    /** Text of a page without its marks, blanks drawn together. */
+    private static String text(Visitor who, String path) {
+        return who.get(path).body().replaceAll("<[^>]*>", " ").replaceAll("\\s+", " ");
     }
 
-    private static int strays(World world) {
-        return world.bean(DSLContext.class)
-                .fetchSingle("select stray_reports from installation")
-                .get(0, Integer.class);
+    private static List<String> csv(Visitor who, String path) {
+        return who.get(path).body().lines().toList();
     }
 
     @Test
-    void a_bounce_is_a_decision_with_what_the_server_said(
-            World world, SendMessages send, Reports reports, JavaMailSenderImpl mail) {
-        Document invoice = world.sentInvoice(world.payer(), "100");
-        String path;
-        try (var server = new StubbornServer(mail)) {
-            send.sendAll();
-            path = server.taken().getFirst().from();
+    void aged_receivables_put_each_item_into_its_band_as_of_any_day(World world, PlayDays play) {
+        Customer late = world.customer(world.moorings, "Late Lines", "late@mail.example", "EUR");
+        Document first = world.invoice(late, "123.00", may(1));
+        world.invoice(late, "61.50", june(1));
+        play.setDate(LocalDate.of(2026, 7, 10));
+        world.payCash(late, "23.00", new Policy.OfDocument(first.id()));
+        try (var otto = new Visitor(world, "otto")) {
+            assertThat(csv(otto, "/reports/aged.csv?until=2026-07-10"))
+                    .containsExactly(
+                            "customer,currency,not_due,1-30_days,31-60_days,61-90_days,over_90_days,total",
+                            "Late Lines,EUR,0.00,61.50,100.00,0.00,0.00,161.50");
+            assertThat(csv(otto, "/reports/aged.csv?until=2026-05-31"))
+                    .as("before the cash came on 1 June")
+                    .last()
+                    .isEqualTo("Late Lines,EUR,0.00,123.00,0.00,0.00,0.00,123.00");
+            assertThat(csv(otto, "/reports/aged.csv?until=2026-05-10"))
+                    .last()
+                    .asString()
+                    .isEqualTo("Late Lines,EUR,123.00,0.00,0.00,0.00,0.00,123.00");
+            assertThat(csv(otto, "/reports/aged.csv?until=2026-07-10&by=invoice"))
+                    .hasSize(3)
+                    .anyMatch(l -> l.contains(first.number()) && l.contains(",56,EUR,0.00,0.00,100.00,"));
+            assertThat(text(otto, "/reports/aged?until=2026-07-10"))
+                    .contains("All of it in EUR", "account 1100 in EUR has 161.50 too: it agrees to the cent");
+            assertThat(text(otto, "/reports/aged?until=2026-04-01"))
+                    .contains("The books begin on", "There is nothing to tell");
+            assertThat(text(otto, "/reports/aged?until=2027-01-01")).contains("is still to come");
         }
-        assertThat(path).startsWith("reports+").endsWith("@mail.example");
-        String address = message(world, invoice).addresses().getFirst();
-        world.reports.put(path, address.toUpperCase(java.util.Locale.ROOT), "failed", "5.1.1");
-        assertThat(reports.takeIn()).isOne();
-        assertThat(world.reports.mails()).isEmpty();
-        assertThat(message(world, invoice).recipients()).singleElement().satisfies(r -> {
-            assertThat(r.state()).isEqualTo(Recipient.State.BOUNCED);
-            assertThat(r.code()).isEqualTo("5.1.1");
-            assertThat(r.words()).isEqualTo("550 gone away");
-        });
+    }
+
+    @Test
+    void a_report_is_narrowed_to_a_customer_and_leads_to_the_invoice(World world) {
+        Customer one = world.payer();
+        Document invoice = world.invoice(one, "50.00");
+        world.invoice(world.payer(), "70.00");
         try (var ada = new Visitor(world, "ada")) {
-            assertThat(ada.get("/day").body()).contains("did not arrive at " + address + ": 5.1.1 550 gone away");
+            String page =
+                    ada.get("/reports/aged?by=invoice&customer=" + one.id()).body();
+            assertThat(page).contains("/invoices/" + invoice.number(), "50.00").doesNotContain("70.00");
+            assertThat(ada.get("/reports/aged?from=no+day&until=nor+this").statusCode())
+                    .isLessThan(500);
+            assertThat(ada.get("/reports/none").statusCode()).isEqualTo(404);
+            assertThat(ada.get("~/north-shore/reports/aged").body()).doesNotContain("50.00");
         }
     }
 
     @Test
-    void what_is_made_up_unknown_delayed_or_no_report_changes_nothing(
-            World world, SendMessages send, Reports reports, JavaMailSenderImpl mail) {
-        Document invoice = world.sentInvoice(world.payer(), "100");
-        String path;
-        try (var server = new StubbornServer(mail)) {
-            send.sendAll();
-            path = server.taken().getFirst().from();
+    void tax_by_rate_is_what_the_account_moved_with_credits_voids_and_bad_debts(World world, Arrears arrears) {
+        Document written = world.invoice(world.payer(), world.line("Berth", "1", "100.00", "standard"));
+        world.invoice(
+                world.payer(), world.line("Berth", "1", "200.00", "reduced"), world.line("Fuel", "1", "10.00", "zero"));
+        Document voided = world.invoice(world.payer(), world.line("Berth", "1", "40.00", "standard"));
+        world.bean(VoidDocument.class).voidIt(world.moorings, voided.id(), false);
+        arrears.writeOff(world.moorings, written, "gone");
+        try (var otto = new Visitor(world, "otto")) {
+            assertThat(csv(otto, "/reports/tax.csv?from=2026-06-01&until=2026-06-30"))
+                    .containsExactly(
+                            "rate,currency,base,tax,tax_in_own_currency",
+                            "0 % VAT,EUR,10.00,0.00,0.00",
+                            "13.5 % VAT,EUR,200.00,27.00,27.00",
+                            "23 % VAT,EUR,0.00,0.00,0.00");
+            assertThat(text(otto, "/reports/tax?from=2026-06-01&until=2026-06-30"))
+                    .contains("the movement of account 2000 in EUR has 27.00 too: it agrees to the cent");
+            assertThat(csv(otto, "/reports/tax.csv?from=2026-06-01&until=2026-06-30&by=document&which=23+%25+VAT"))
+                    .hasSize(5)
+                    .anyMatch(l -> l.contains("written off") && l.endsWith("23 % VAT,EUR,-100.00,-23.00,-23.00"));
         }
-        String address = message(world, invoice).addresses().getFirst();
-        int before = strays(world);
-        String forged = path.substring(0, path.length() - 20) + "0".repeat(7) + path.substring(path.length() - 13);
-        world.reports.put(forged, address, "failed", "5.1.1");
-        world.reports.put("reports@mail.example", address, "failed", "5.1.1");
-        world.reports.put(path, "somebody@else.example", "failed", "5.1.1");
-        world.reports.put(path, address, "delayed", "4.2.0");
-        world.reports.mails().add("Subject: hello\n\nBuy this.\n");
-        world.reports.mails().add("no mail at all");
-        world.reports.put("a@b, @, <<" + path + ">", address, "delayed", "4.2.0");
-        assertThat(reports.takeIn()).isZero();
-        assertThat(world.reports.mails()).isEmpty();
-        assertThat(message(world, invoice).lost()).isEmpty();
-        assertThat(strays(world)).isEqualTo(before + 7);
+    }
+
+    @Test
+    void a_cheque_back_after_the_close_takes_cash_basis_income_from_the_later_month_only(World world, PlayDays play) {
+        Customer owner = world.payer();
+        Document invoice = world.invoice(owner, world.line("Berth", "1", "100.00", "standard"));
+        MeansId cheque = ReturnsTest.cheque(world, owner, "123.00", invoice);
+        world.bankLine("123.00", owner.name(), "cheque 7");
+        world.bean(MatchCertain.class).matchAll(world.moorings);
+        try (var ada = new Visitor(world, "ada")) {
+            String june = "/reports/cash-basis.csv?from=2026-06-01&until=2026-06-30";
+            List<String> before = csv(ada, june);
+            assertThat(before)
+                    .containsExactly(
+                            "account,currency,accrual_basis,plus_open_before,less_open_after,less_settled_otherwise,cash_basis",
+                            "2000 Output tax,EUR,23.00,0.00,0.00,0.00,23.00",
+                            "4000 Income,EUR,100.00,0.00,0.00,0.00,100.00");
+            play.setDate(LocalDate.of(2026, 7, 6));
+            ada.follow("/payments/" + cheque + "/return", "on=6+Jul+2026&reason=not+covered&amount=123.00");
+            assertThat(csv(ada, june)).isEqualTo(before);
+            assertThat(csv(ada, "/reports/cash-basis.csv?from=2026-07-01&until=2026-07-31"))
+                    .endsWith(
+                            "2000 Output tax,EUR,0.00,0.00,-23.00,0.00,-23.00",
+                            "4000 Income,EUR,0.00,0.00,-100.00,0.00,-100.00");
+            assertThat(text(ada, "/reports/cash-basis?from=2026-07-01&until=2026-07-31"))
+                    .contains("money that settled documents in EUR has −123.00 too: it agrees to the cent");
+        }
+    }
+
+    @Test
+    void income_by_item_agrees_with_the_accounts_and_opens_into_its_documents(World world, CreditDocument credit) {
+        Document invoice = world.invoice(world.payer(), world.line("Crane lift", "2", "145.00", "standard"));
+        try (var ada = new Visitor(world, "ada")) {
+            String days = "from=2026-06-01&until=2026-06-30";
+            assertThat(csv(ada, "/reports/income.csv?" + days))
+                    .last()
+                    .asString()
+                    .endsWith("Crane lift,EUR,1,290.00");
+            assertThat(text(ada, "/reports/income?" + days))
+                    .contains("the movement of all accounts of income in EUR has 290.00 too");
+            assertThat(ada.get("/reports/income?by=document&which=item:+typed:+Crane+lift&" + days)
+                            .body())
+                    .contains("/invoices/" + invoice.number());
+            assertThat(csv(ada, "/reports/income.csv?by=month&" + days)).last().isEqualTo("2026-06,EUR,1,290.00");
+        }
+    }
+
+    @Test
+    void deferred_income_is_what_was_billed_for_days_to_come(World world) {
+        world.berth(world.payer());
+        world.bill(world.today());
+        try (var ada = new Visitor(world, "ada")) {
+            List<String> lines = csv(ada, "/reports/deferred.csv?until=2026-06-10&by=line");
+            assertThat(lines.getFirst()).isEqualTo("customer,document,what,from,until,currency,billed,earned,deferred");
+            assertThat(lines.stream().skip(1)).allSatisfy(l -> {
+                String[] cells = l.split(",");
+                assertThat(euro(cells[6])).isEqualTo(euro(cells[7]).plus(euro(cells[8])));
+            });
+            assertThat(text(ada, "/reports/deferred?until=2026-06-10")).contains("Earned in");
+        }
+    }
+
+    @Test
+    void the_instalment_register_says_what_was_promised_settled_and_late(World world, PlayDays play) {
+        Customer owner = world.payer();
+        Document invoice = world.invoice(owner, "100.00", may(1));
+        world.payCash(owner, "40.00", new Policy.OfDocument(invoice.id()));
+        try (var ada = new Visitor(world, "ada")) {
+            assertThat(csv(ada, "/reports/instalments.csv?until=2026-06-01&which=late"))
+                    .hasSize(2)
+                    .last()
+                    .asString()
+                    .contains(invoice.number())
+                    .endsWith("EUR,100.00,100.00,40.00,60.00,60.00,17");
+            assertThat(csv(ada, "/reports/instalments.csv?until=2026-05-15"))
+                    .last()
+                    .asString()
+                    .endsWith("EUR,100.00,100.00,0.00,100.00,0.00,0");
+            assertThat(csv(ada, "/reports/instalments.csv?which=settled")).hasSize(1);
+        }
+    }
+
+    @Test
+    void money_that_is_held_is_told_by_customer(World world) {
+        world.payCash(world.payer(), "25.00", new Policy.OnAccount());
+        try (var ada = new Visitor(world, "ada")) {
+            assertThat(csv(ada, "/reports/held.csv")).last().asString().endsWith("EUR,25.00,0.00,25.00");
+            assertThat(text(ada, "/reports/held")).contains("account 2100 in EUR has 25.00 too: it agrees to the cent");
+        }
+    }
+
+    @Test
+    void every_report_is_there_empty_as_pdf_and_asked_for_ten_times_at_once(World world) {
+        try (var ada = new Visitor(world, "ada");
+                var otto = new Visitor(world, "otto")) {
+            assertThat(otto.get("/reports").body()).contains("Aged receivables", "Instalment register");
+            for (String report : ALL) {
+                assertThat(text(ada, "/reports/" + report)).as(report).contains("There is nothing to tell");
+                var pdf = otto.get("/reports/" + report + ".pdf");
+                assertThat(pdf.statusCode()).as(report).isEqualTo(200);
+                assertThat(pdf.headers().firstValue("content-type")).hasValue("application/pdf");
+            }
+            world.invoice();
+            List<String> ten = IntStream.range(0, 10)
+                    .parallel()
+                    .mapToObj(i -> otto.get("/reports/aged.csv").body())
+                    .distinct()
+                    .toList();
+            assertThat(ten).hasSize(1);
+        }
     }
 }

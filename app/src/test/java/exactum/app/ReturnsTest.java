@@ -50,7 +50,7 @@ class ReturnsTest {
         assertThat(world.bean(ProveBooks.class).disagreements(world.moorings)).isEmpty();
     }
 
-    private static MeansId cheque(World world, Customer customer, String amount, Document invoice) {
+    static MeansId cheque(World world, Customer customer, String amount, Document invoice) {
         return world.bean(RecordPayment.class)
                 .record(
                         world.moorings,

@@ -25,6 +25,7 @@ import exactum.app.debits.NoteCameBack;
 import exactum.app.documents.Document;
 import exactum.app.documents.Draft;
 import exactum.app.documents.Drafts;
+import exactum.app.ledger.FindBooks;
 import exactum.app.links.PaymentLink;
 import exactum.app.mandates.MandateLink;
 import exactum.app.mandates.SigningLinks;
@@ -38,6 +39,7 @@ import exactum.app.refunds.Route;
 import exactum.app.settlement.FindClaims;
 import exactum.app.settlement.FindPayments;
 import exactum.app.setup.FindSetup;
+import exactum.app.waiting.FindWaiting;
 import exactum.core.bank.Iban;
 import exactum.core.ids.AddressWishId;
 import exactum.core.ids.BankLineId;
@@ -138,6 +140,21 @@ class TwoBusinessesTest {
         ids.put("RunId", run);
         ids.put("BankAccountId", world.bank.toString());
         ids.put("UUID", rehearsal.toString());
+        ids.put(
+                "WaitingId",
+                world.bean(FindWaiting.class)
+                        .open(world.moorings)
+                        .getFirst()
+                        .item()
+                        .id()
+                        .toString());
+        ids.put(
+                "EntryId",
+                world.bean(FindBooks.class)
+                        .latest(world.moorings, null, 1)
+                        .getFirst()
+                        .entry()
+                        .toString());
         ids.put("int", "1");
         ids.put(
                 "TermsId",

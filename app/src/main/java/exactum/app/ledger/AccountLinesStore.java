@@ -9,15 +9,19 @@ import exactum.app.database.Slice;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.EntryId;
 import exactum.core.ledger.AccountCode;
+import exactum.core.ledger.Event;
 import exactum.core.money.Money;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.UUID;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
+import org.jooq.QueryPart;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 
@@ -41,6 +45,19 @@ class AccountLinesStore implements FindAccounts {
             union all select 'payment', '/payments/' || a.means_id from (select distinct a.business_id, a.means_id from e join allocation a on a.business_id = e.business_id and a.entry_id = e.id limit 20) a
                         join means m on m.business_id = a.business_id and m.id = a.means_id and m.kind = 'receipt'
             union all select 'bank account', '/setup' from e join bank_account b on b.business_id = e.business_id and b.id = e.source_id
+            """;
+    private static final String ABOUT = """
+            select e.id from (
+              select p.entry_id as id from posting p where p.business_id = {0} and p.document_id = {1}
+              union select p.entry_id from posting p where p.business_id = {0} and p.customer_id = {1}
+              union select i.id from entry i where i.business_id = {0} and i.source_id = {1} and i.event in ({3})
+              union select a.entry_id from allocation a where a.business_id = {0} and a.means_id = {1}
+              union select t.entry_id from take_back t where t.business_id = {0} and t.means_id = {1}
+              union select f.entry_id from refund f where f.business_id = {0} and (f.drawn_on = {1} or f.through_id = {1})
+              union select i.id from match m join entry i on i.business_id = m.business_id and i.source_id = m.id and i.event in ('line matched', 'match undone') where m.business_id = {0} and m.bank_line_id = {1}
+              union select i.id from payout_line l join match m on m.business_id = l.business_id and m.payout_line_id = l.id
+                      join entry i on i.business_id = m.business_id and i.source_id = m.id and i.event in ('line matched', 'match undone') where l.business_id = {0} and l.payout_id = {1}) x
+              join entry e on e.business_id = {0} and e.id = x.id order by e.entry_date desc, e.id desc limit {2}
             """;
     private final DSLContext db;
     private final LedgerStore ledger;
@@ -143,6 +160,18 @@ class AccountLinesStore implements FindAccounts {
                 .stream()
                 .distinct()
                 .toList();
+    }
+
+    @Override
+    public List<EntryId> about(BusinessId business, UUID id, int most) {
+        return db.fetch(ABOUT, DSL.inline(business.value()), DSL.val(id), DSL.inline(most), events())
+                .map(r -> new EntryId(r.get(0, UUID.class)));
+    }
+
+    /** All of them, by which the index of sources is found. */
+    private static QueryPart events() {
+        return DSL.list(
+                Arrays.stream(Event.values()).map(e -> DSL.inline(e.words())).toList());
     }
 
     @Override

@@ -6,13 +6,14 @@ import exactum.app.installation.BusinessClock;
 import exactum.app.web.NotHere;
 import exactum.app.web.Pager;
 import exactum.app.web.Texts;
+import exactum.app.web.TypedForm;
 import exactum.core.ids.EntryId;
 import exactum.core.ledger.AccountCode;
-import exactum.core.money.Money;
 import exactum.core.typed.TypedDate;
 import exactum.core.working.Working;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Map;
 import java.util.stream.IntStream;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -41,35 +42,41 @@ class EntryPages {
     @GetMapping("/ledger/accounts/{account}")
     String account(
             Business business,
-            @PathVariable AccountCode account,
+            @PathVariable String account,
             @RequestParam(defaultValue = "") String currency,
             @RequestParam(name = "since", defaultValue = "") String typedFrom,
             @RequestParam(name = "until", defaultValue = "") String typedUntil,
             @RequestParam(defaultValue = "1") int from,
             Model model) {
-        String name = books.accountNames(business.id()).get(account);
-        if (name == null) throw new NotHere();
+        Map.Entry<AccountCode, String> known = books.accountNames(business.id()).entrySet().stream()
+                .filter(a -> a.getKey().value().equals(account))
+                .findFirst()
+                .orElseThrow(NotHere::new);
+        AccountCode code = known.getKey();
+        String name = known.getValue();
         String in = currency.isEmpty()
                 ? business.currency().getCurrencyCode()
-                : Money.ofMinor(currency, 0).currency().getCurrencyCode();
+                : new TypedForm(Map.of("currency", currency))
+                        .currency("currency")
+                        .getCurrencyCode();
         LocalDate today = clock.today(business.id());
         LocalDate until = typedUntil.isBlank() ? today : TypedDate.parse(typedUntil, today);
         LocalDate since = typedFrom.isBlank() ? until.withDayOfMonth(1) : TypedDate.parse(typedFrom, today);
-        FindAccounts.Movement moved = accounts.movement(business.id(), account, in, since, until);
+        FindAccounts.Movement moved = accounts.movement(business.id(), code, in, since, until);
         Slice slice = Slice.page(from);
-        List<FindAccounts.Line> lines = accounts.lines(business.id(), account, in, since, until, slice);
+        List<FindAccounts.Line> lines = accounts.lines(business.id(), code, in, since, until, slice);
         List<EntryRows.Row> rows =
                 EntryRows.of(lines.stream().map(FindAccounts.Line::posted).toList(), business);
-        model.addAttribute("account", account);
+        model.addAttribute("account", code);
         model.addAttribute("name", name);
         model.addAttribute("currency", in);
         model.addAttribute("since", Texts.day(since));
         model.addAttribute("until", Texts.day(until));
         model.addAttribute("moved", moved);
-        model.addAttribute("working", working(account, name, moved, since, until));
-        MadeOf.of(account, in, ledger.accounts(business.id()), until).ifPresent(m -> model.addAttribute("madeOf", m));
+        model.addAttribute("working", working(code, name, moved, since, until));
+        MadeOf.of(code, in, ledger.accounts(business.id()), until).ifPresent(m -> model.addAttribute("madeOf", m));
         model.addAttribute(
-                "months", accounts.months(business.id(), account, in, until).reversed());
+                "months", accounts.months(business.id(), code, in, until).reversed());
         model.addAttribute(
                 "lines",
                 IntStream.range(0, rows.size())

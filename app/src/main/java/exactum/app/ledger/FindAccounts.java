@@ -9,6 +9,7 @@ import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.List;
 import java.util.Optional;
+import java.util.UUID;
 
 /** One account of the books at a time, and what stands behind an entry. */
 public interface FindAccounts {
@@ -54,6 +55,9 @@ public interface FindAccounts {
 
     /** What made an entry, as far as it has a page. */
     List<Source> sources(BusinessId business, EntryId entry);
+
+    /** The latest entries that have to do with something by its id: a document, a payment, a bank line, a payout, a customer. */
+    List<EntryId> about(BusinessId business, UUID id, int most);
 
     /** The entry that undoes another, if any does. */
     Optional<EntryId> undoneBy(BusinessId business, EntryId entry);

@@ -7,11 +7,11 @@ import exactum.app.business.Power;
 import exactum.app.installation.BusinessClock;
 import exactum.app.web.Texts;
 import exactum.core.ids.BusinessId;
-import exactum.core.ledger.AccountCode;
 import exactum.core.money.Money;
 import exactum.core.typed.TypedDate;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.UUID;
 import org.springframework.stereotype.Controller;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.ui.Model;
@@ -24,12 +24,15 @@ import org.springframework.web.bind.annotation.RequestParam;
 class LedgerPages {
     private static final int SHOWN = 200;
     private final FindBooks books;
+    private final FindAccounts accounts;
     private final ProofStore proofs;
     private final BusinessClock clock;
     private final SchedulerClient scheduler;
 
-    LedgerPages(FindBooks books, ProofStore proofs, BusinessClock clock, SchedulerClient scheduler) {
+    LedgerPages(
+            FindBooks books, FindAccounts accounts, ProofStore proofs, BusinessClock clock, SchedulerClient scheduler) {
         this.books = books;
+        this.accounts = accounts;
         this.proofs = proofs;
         this.clock = clock;
         this.scheduler = scheduler;
@@ -81,10 +84,15 @@ class LedgerPages {
     }
 
     @GetMapping("/ledger/entries")
-    String entries(Business business, @RequestParam(defaultValue = "") String account, Model model) {
-        AccountCode code = account.isEmpty() ? null : AccountCode.valueOf(account);
-        model.addAttribute("postings", EntryRows.of(books.latest(business.id(), code, SHOWN), business));
-        model.addAttribute("account", account);
+    String entries(Business business, @RequestParam(required = false) UUID about, Model model) {
+        model.addAttribute(
+                "postings",
+                EntryRows.of(
+                        about == null
+                                ? books.latest(business.id(), null, SHOWN)
+                                : books.of(business.id(), accounts.about(business.id(), about, SHOWN)),
+                        business));
+        model.addAttribute("about", about);
         model.addAttribute("shown", SHOWN);
         return "ledger/entries";
     }

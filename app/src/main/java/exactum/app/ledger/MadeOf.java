@@ -1,6 +1,5 @@
 package exactum.app.ledger;
 
-import exactum.app.web.Texts;
 import exactum.core.ledger.AccountCode;
 import exactum.core.ledger.AccountRole;
 import exactum.core.ledger.Accounts;
@@ -16,7 +15,7 @@ record MadeOf(String words, String href) {
                 .filter(e -> e.getValue().equals(account))
                 .map(Map.Entry::getKey)
                 .findFirst()
-                .flatMap(role -> of(role, account, currency, Texts.day(until)));
+                .flatMap(role -> of(role, account, currency, until.toString()));
     }
 
     private static Optional<MadeOf> of(AccountRole role, AccountCode account, String currency, String until) {

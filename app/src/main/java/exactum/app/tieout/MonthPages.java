@@ -3,12 +3,13 @@ package exactum.app.tieout;
 import exactum.app.business.Needs;
 import exactum.app.business.Power;
 import exactum.app.ledger.FindBooks;
+import exactum.app.web.NotHere;
 import exactum.app.web.Texts;
 import exactum.app.web.TypedForm;
 import exactum.core.ids.BusinessId;
-import exactum.core.ledger.AccountCode;
 import exactum.core.text.TextKind;
 import java.time.YearMonth;
+import java.time.format.DateTimeParseException;
 import java.util.Map;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -35,10 +36,18 @@ class MonthPages {
         return "redirect:/months/" + ends.next(business);
     }
 
+    private static YearMonth of(String month) {
+        try {
+            return YearMonth.parse(month);
+        } catch (DateTimeParseException none) {
+            throw new NotHere();
+        }
+    }
+
     @GetMapping("/months/{month}")
-    String page(BusinessId business, @PathVariable YearMonth month, Model model) {
-        model.addAttribute("title", Texts.month(month));
-        model.addAttribute("end", ends.of(business, month));
+    String page(BusinessId business, @PathVariable String month, Model model) {
+        model.addAttribute("title", Texts.month(of(month)));
+        model.addAttribute("end", ends.of(business, of(month)));
         model.addAttribute("next", ends.next(business));
         model.addAttribute("events", books.periodEvents(business));
         model.addAttribute("through", books.periods(business).closedThrough());
@@ -48,39 +57,37 @@ class MonthPages {
 
     @PostMapping("/months/{month}/sign")
     @Needs(Power.BOOKS)
-    String sign(
-            BusinessId business,
-            @PathVariable YearMonth month,
-            @RequestParam AccountCode account,
-            @RequestParam String currency,
-            @RequestParam Map<String, String> fields) {
-        ends.sign(business, month, account, currency, new TypedForm(fields).text("note", TextKind.NAME));
+    String sign(BusinessId business, @PathVariable String month, @RequestParam Map<String, String> fields) {
+        var f = new TypedForm(fields);
+        ends.sign(
+                business, of(month), f.account("account", "account"), f.raw("currency"), f.text("note", TextKind.NAME));
         return "redirect:/months/" + month;
     }
 
     @PostMapping("/months/{month}/withdraw")
     @Needs(Power.BOOKS)
-    String withdraw(
-            BusinessId business,
-            @PathVariable YearMonth month,
-            @RequestParam AccountCode account,
-            @RequestParam String currency,
-            @RequestParam Map<String, String> fields) {
-        ends.withdraw(business, month, account, currency, new TypedForm(fields).text("because", TextKind.NAME));
+    String withdraw(BusinessId business, @PathVariable String month, @RequestParam Map<String, String> fields) {
+        var f = new TypedForm(fields);
+        ends.withdraw(
+                business,
+                of(month),
+                f.account("account", "account"),
+                f.raw("currency"),
+                f.text("because", TextKind.NAME));
         return "redirect:/months/" + month;
     }
 
     @PostMapping("/months/{month}/close")
     @Needs(Power.BOOKS)
-    String close(BusinessId business, @PathVariable YearMonth month) {
-        ends.close(business, month);
+    String close(BusinessId business, @PathVariable String month) {
+        ends.close(business, of(month));
         return "redirect:/months/" + month;
     }
 
     @PostMapping("/months/{month}/reopen")
     @Needs(Power.BOOKS)
-    String reopen(BusinessId business, @PathVariable YearMonth month, @RequestParam Map<String, String> fields) {
-        reopen.ask(business, month, new TypedForm(fields).text("cause", TextKind.NAME));
+    String reopen(BusinessId business, @PathVariable String month, @RequestParam Map<String, String> fields) {
+        reopen.ask(business, of(month), new TypedForm(fields).text("cause", TextKind.NAME));
         return "redirect:/months/" + month;
     }
 }

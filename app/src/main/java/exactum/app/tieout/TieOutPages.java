@@ -4,7 +4,6 @@ import exactum.app.installation.BusinessClock;
 import exactum.app.web.NotHere;
 import exactum.app.web.Texts;
 import exactum.core.ids.BusinessId;
-import exactum.core.ledger.AccountCode;
 import exactum.core.typed.TypedDate;
 import java.time.LocalDate;
 import org.springframework.stereotype.Controller;
@@ -37,7 +36,7 @@ class TieOutPages {
     @GetMapping("/tie-out/{account}/{currency}")
     String account(
             BusinessId business,
-            @PathVariable AccountCode account,
+            @PathVariable String account,
             @PathVariable String currency,
             @RequestParam(defaultValue = "") String on,
             Model model) {
@@ -46,7 +45,7 @@ class TieOutPages {
         model.addAttribute(
                 "t",
                 tieOuts.all(business, asOf).stream()
-                        .filter(t -> t.account().equals(account)
+                        .filter(t -> t.account().value().equals(account)
                                 && t.said().currency().getCurrencyCode().equals(currency))
                         .findFirst()
                         .orElseThrow(NotHere::new));

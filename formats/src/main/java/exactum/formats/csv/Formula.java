@@ -7,10 +7,15 @@ final class Formula {
     /** What begins like a formula, however often it was quoted. */
     private static final Pattern FORMULA = Pattern.compile("'*[=+\\-@\t\r]");
 
+    /** A number below zero is none. */
+    private static final Pattern NUMBER = Pattern.compile("-\\d+(\\.\\d+)?");
+
     private Formula() {}
 
     static String harmless(String cell) {
-        return FORMULA.matcher(cell).lookingAt() ? "'" + cell : cell;
+        boolean formula =
+                FORMULA.matcher(cell).lookingAt() && !NUMBER.matcher(cell).matches();
+        return formula ? "'" + cell : cell;
     }
 
     static String plain(String cell) {
