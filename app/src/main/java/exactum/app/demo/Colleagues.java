@@ -2,8 +2,11 @@ package exactum.app.demo;
 
 import exactum.app.approvals.ApprovalKind;
 import exactum.app.approvals.Approvals;
+import exactum.app.arrears.FollowUp;
 import exactum.app.business.Memberships;
 import exactum.app.business.Role;
+import exactum.app.byhand.BookByHand;
+import exactum.app.customers.FindCustomers;
 import exactum.app.daysheet.Decision;
 import exactum.app.daysheet.Decisions;
 import exactum.app.daysheet.PutAside;
@@ -13,6 +16,8 @@ import exactum.app.documents.Drafts;
 import exactum.app.people.Invitations;
 import exactum.app.security.Users;
 import exactum.core.ids.BusinessId;
+import exactum.core.ledger.AccountCode;
+import exactum.core.ledger.EntryByHand;
 import exactum.core.money.Money;
 import java.util.List;
 import java.util.Set;
@@ -30,6 +35,9 @@ class Colleagues {
     private final Drafts drafts;
     private final Decisions decisions;
     private final PutAside put;
+    private final BookByHand byHand;
+    private final FollowUp follow;
+    private final FindCustomers customers;
 
     Colleagues(
             Users users,
@@ -38,7 +46,10 @@ class Colleagues {
             Approvals approvals,
             Drafts drafts,
             Decisions decisions,
-            PutAside put) {
+            PutAside put,
+            BookByHand byHand,
+            FollowUp follow,
+            FindCustomers customers) {
         this.users = users;
         this.memberships = memberships;
         this.invitations = invitations;
@@ -46,6 +57,9 @@ class Colleagues {
         this.drafts = drafts;
         this.decisions = decisions;
         this.put = put;
+        this.byHand = byHand;
+        this.follow = follow;
+        this.customers = customers;
     }
 
     /** Makes the users; Nora administers what is set up after this. */
@@ -78,7 +92,27 @@ class Colleagues {
         as("jonas", () -> {
             put.hand(business, late.getFirst().key(), "nora", "You know them; they asked for a week more.");
             put.snooze(business, late.get(1).key(), DemoDays.OPENS.plusDays(3), "Promised for Thursday.");
+            byHand.ask(business, accrual(harbour));
+            follow.put(
+                    business,
+                    customers.search(business, "Edith Birchwood", 1).stream()
+                            .findFirst()
+                            .orElseGet(() -> customers.search(business, "", 1).getFirst()),
+                    "jonas",
+                    "ring them about the three berths",
+                    DemoDays.OPENS);
         });
+    }
+
+    /** What the bank has not charged yet for May. */
+    private static EntryByHand accrual(Harbour harbour) {
+        Money rent = Money.of(harbour.currency(), "24.80");
+        return new EntryByHand(
+                DemoDays.OPENS.minusDays(1),
+                "account charges of May, not on a statement yet",
+                List.of(
+                        new EntryByHand.Line(new AccountCode("5010"), rent, List.of()),
+                        new EntryByHand.Line(new AccountCode("4100"), rent.negated(), List.of())));
     }
 
     private List<Decision> late(BusinessId business) {

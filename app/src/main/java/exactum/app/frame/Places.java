@@ -27,6 +27,7 @@ final class Places {
             new Place(Station.BILL, "Forecast", "/forecast"),
             new Place(Station.BILL, "Messages", "/messages"),
             new Place(Station.COLLECT, "Payments", "/payments"),
+            new Place(Station.COLLECT, "Arrears", "/arrears"),
             new Place(Station.COLLECT, "Reminders", "/reminders"),
             new Place(Station.COLLECT, "Debit runs", "/debit-runs"),
             new Place(Station.COLLECT, "Came back", "/came-back"),

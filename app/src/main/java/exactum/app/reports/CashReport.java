@@ -79,6 +79,11 @@ class CashReport implements ReportKind {
         return columns;
     }
 
+    @Override
+    public List<Integer> drawn(Asked asked) {
+        return asked.by().equals(BY_ACCOUNT) ? List.of(6) : List.of();
+    }
+
     /** An account in a currency. */
     private record Key(String currency, AccountCode account) implements Comparable<Key> {
         @Override

@@ -5,21 +5,26 @@ import exactum.core.money.Money;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.IntStream;
 
 /** What is kept of a report's rows as they pass: those of one page, the totals, and the few that are drawn. */
 final class Collected implements ReportKind.Totals {
-    private static final int DRAWN = 10;
+    private static final int DRAWN = 12;
     private final List<Integer> stacked;
+    private final boolean inOrder;
+    private final Set<Integer> standings;
     private final Slice slice;
     private final List<Line> page = new ArrayList<>();
     private final List<Line> largest = new ArrayList<>();
     private final TreeMap<String, Money[]> totals = new TreeMap<>();
     private int count;
 
-    Collected(List<Integer> stacked, Slice slice) {
-        this.stacked = stacked;
+    Collected(ReportKind kind, Asked asked, Slice slice) {
+        this.stacked = kind.drawn(asked);
+        this.inOrder = kind.isDrawnInOrder();
+        this.standings = kind.standings(asked);
         this.slice = slice;
     }
 
@@ -30,12 +35,16 @@ final class Collected implements ReportKind.Totals {
                 line.currency(), c -> new Money[line.cells().size()]);
         for (int i = 0; i < sums.length; i++) {
             Money amount = line.cells().get(i).amount();
-            if (amount != null) sums[i] = sums[i] == null ? amount : sums[i].plus(amount);
+            if (amount != null && !standings.contains(i)) sums[i] = sums[i] == null ? amount : sums[i].plus(amount);
         }
         if (!stacked.isEmpty()) keepIfLarge(line);
     }
 
     private void keepIfLarge(Line line) {
+        if (inOrder) {
+            if (largest.size() < DRAWN) largest.add(line);
+            return;
+        }
         if (largest.size() == DRAWN && weight(line) <= weight(largest.getLast())) return;
         largest.add(line);
         largest.sort(Comparator.comparingLong(this::weight).reversed());
@@ -54,6 +63,11 @@ final class Collected implements ReportKind.Totals {
 
     List<Line> page() {
         return page;
+    }
+
+    /** Whether anything drawn comes to something. */
+    boolean isDrawable() {
+        return largest.stream().anyMatch(l -> weight(l) > 0);
     }
 
     List<Line> largest() {

@@ -84,6 +84,11 @@ class DeferredReport implements ReportKind {
         return asked.by().equals(BY_MONTH) ? List.of(2) : List.of();
     }
 
+    @Override
+    public boolean isDrawnInOrder() {
+        return true;
+    }
+
     /** An account or month, in a currency. */
     private record Key(String currency, String label) implements Comparable<Key> {
         @Override

@@ -55,7 +55,7 @@ public class MakeReports {
     @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
     Page page(ReportKind kind, Business business, Asked asked, Slice slice) {
         List<Integer> drawn = kind.drawn(asked);
-        var collected = new Collected(drawn, slice);
+        var collected = new Collected(kind, asked, slice);
         each(kind, business, asked, collected::add);
         List<Column> columns = kind.columns(asked);
         return new Page(
@@ -63,7 +63,7 @@ public class MakeReports {
                 collected.page(),
                 collected.count(),
                 collected.totalLines(columns.size()),
-                collected.largest().isEmpty() ? null : StackedBars.of(collected.largest(), columns, drawn),
+                !collected.isDrawable() ? null : StackedBars.of(collected.largest(), columns, drawn),
                 asked.isWhole() ? kind.checks(business, asked, collected) : List.of());
     }
 

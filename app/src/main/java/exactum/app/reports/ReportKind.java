@@ -37,6 +37,16 @@ public interface ReportKind {
         return List.of();
     }
 
+    /** Whether the drawing keeps the order of the rows, as of months, and shows the first of them. */
+    default boolean isDrawnInOrder() {
+        return false;
+    }
+
+    /** Columns that say how something stood, which is never added up. */
+    default Set<Integer> standings(Asked asked) {
+        return Set.of();
+    }
+
     /** Gives every row, the most important first. */
     void each(Business business, Asked asked, Consumer<Line> to);
 

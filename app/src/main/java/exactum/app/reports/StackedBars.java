@@ -30,13 +30,14 @@ public record StackedBars(List<Legend> legend, List<Bar> bars, int height, Strin
         for (int i = 0; i < stacked.size(); i++)
             legend.add(new Legend(columns.get(stacked.get(i)).name(), style(i)));
         var bars = new ArrayList<Bar>();
-        for (Line line : lines) bars.add(bar(line, lines, legend, stacked, bars.size() * ROW));
+        for (Line line : lines)
+            if (weight(line, stacked) > 0) bars.add(bar(line, lines, legend, stacked, bars.size() * ROW));
         String text = bars.stream()
                 .map(b -> "%s: %s"
                         .formatted(
                                 b.label(), b.parts().stream().map(Part::words).collect(Collectors.joining(", "))))
                 .collect(Collectors.joining("; "));
-        return new StackedBars(legend, bars, lines.size() * ROW, text);
+        return new StackedBars(legend, bars, bars.size() * ROW, text);
     }
 
     private static String style(int i) {

@@ -80,6 +80,11 @@ class TaxReport implements ReportKind {
         return columns;
     }
 
+    @Override
+    public List<Integer> drawn(Asked asked) {
+        return asked.by().equals(BY_RATE) ? List.of(3) : List.of();
+    }
+
     /** A rate of a currency. */
     private record Key(String currency, String rate) implements Comparable<Key> {
         @Override

@@ -1,0 +1,110 @@
+package exactum.app.reports;
+
+import exactum.app.business.Business;
+import exactum.core.money.Money;
+import exactum.core.working.Working;
+import java.util.List;
+import java.util.Set;
+import java.util.function.Consumer;
+import org.springframework.stereotype.Component;
+
+/** Expected cash of past weeks as it stood when each began, what came, and how far off that was. */
+@Component
+class ExpectedReport implements ReportKind {
+    private final ExpectedStore store;
+
+    ExpectedReport(ExpectedStore store) {
+        this.store = store;
+    }
+
+    @Override
+    public String name() {
+        return "expected";
+    }
+
+    @Override
+    public String title() {
+        return "Expected cash and what came";
+    }
+
+    @Override
+    public String question() {
+        return "How far off was what we expected week by week?";
+    }
+
+    @Override
+    public boolean isBetween() {
+        return true;
+    }
+
+    @Override
+    public List<String> bys() {
+        return List.of("week");
+    }
+
+    @Override
+    public Set<Narrow> narrows() {
+        return Set.of(Narrow.values());
+    }
+
+    @Override
+    public List<Column> columns(Asked asked) {
+        return List.of(
+                Column.words("Week from"),
+                Column.words("Currency"),
+                Column.figure("Expected"),
+                Column.figure("of it came"),
+                Column.figure("came besides"),
+                Column.figure("Came"),
+                Column.figure("Off by"));
+    }
+
+    @Override
+    public List<Integer> drawn(Asked asked) {
+        return List.of(3, 4);
+    }
+
+    @Override
+    public boolean isDrawnInOrder() {
+        return true;
+    }
+
+    @Override
+    public void each(Business business, Asked asked, Consumer<Line> to) {
+        store.weeks(business.id(), asked).forEach(w -> to.accept(line(w)));
+    }
+
+    private static Line line(ExpectedStore.Week w) {
+        String currency = w.expected().currency().getCurrencyCode();
+        Money came = w.ofIt().plus(w.besides());
+        return Line.of(
+                currency,
+                Cell.of(w.first()),
+                Cell.of(currency),
+                Cell.of(w.expected()),
+                Cell.of(w.ofIt()),
+                Cell.of(w.besides()),
+                Cell.of(came),
+                Cell.worked(came.minus(w.expected()), working(w, came)));
+    }
+
+    private static Working working(ExpectedStore.Week w, Money came) {
+        return Working.on("Off by, in the week from " + w.first())
+                .step(
+                        w.expected().text() + " was open when the week began and fell due in it",
+                        "open items at the end of the day before")
+                .step(w.ofIt().text() + " of it came in the week", "payments that settled them")
+                .step(w.besides().text() + " came besides: late, early, or of invoices made in it", "payments")
+                .step("%s − %s = %s"
+                        .formatted(
+                                came.text(),
+                                w.expected().text(),
+                                came.minus(w.expected()).text()))
+                .done();
+    }
+
+    @Override
+    public List<Check> checks(Business business, Asked asked, Totals totals) {
+        return List.of();
+    }
+}
