@@ -63,7 +63,7 @@ public final class EntryRows {
                 debit(p.amount(), foreign),
                 credit(p.amount(), foreign),
                 foreign ? own(p.ownMinor(), business) : "",
-                "/ledger/entries/" + p.entry(),
+                p.first() && p.entry() != null ? "/ledger/entries/" + p.entry() : "",
                 p.about());
     }
 

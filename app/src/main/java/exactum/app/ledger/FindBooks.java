@@ -31,6 +31,7 @@ public interface FindBooks {
     /**
      * A posting with its entry's words.
      *
+     * @param entry null where it was only rehearsed
      * @param countsOn the day it counts on
      * @param day the day its event belongs to
      * @param reverses the entry that its entry undoes, or null

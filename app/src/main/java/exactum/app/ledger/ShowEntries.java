@@ -32,7 +32,7 @@ public class ShowEntries {
             boolean first = true;
             for (Posting p : entry.postings()) {
                 rows.add(new FindBooks.Posted(
-                        entry.id(),
+                        null,
                         periods.countsOn(entry.day()),
                         entry.day(),
                         entry.event(),

@@ -11,7 +11,6 @@ import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
-import java.util.Set;
 import java.util.function.Consumer;
 import org.springframework.stereotype.Component;
 
@@ -20,6 +19,12 @@ import org.springframework.stereotype.Component;
 class AgedReport implements ReportKind {
     private static final String BY_CUSTOMER = "customer";
     private static final String BY_INVOICE = "invoice";
+    private static final What WHAT = What.asOf(
+            "aged",
+            "Aged receivables",
+            "How old is what customers owed at the end of the day?",
+            BY_CUSTOMER,
+            BY_INVOICE);
     private final OpenStore store;
     private final Ledger ledger;
     private final FindBooks books;
@@ -31,33 +36,8 @@ class AgedReport implements ReportKind {
     }
 
     @Override
-    public String name() {
-        return "aged";
-    }
-
-    @Override
-    public String title() {
-        return "Aged receivables";
-    }
-
-    @Override
-    public String question() {
-        return "How old is what customers owed at the end of the day?";
-    }
-
-    @Override
-    public boolean isBetween() {
-        return false;
-    }
-
-    @Override
-    public List<String> bys() {
-        return List.of(BY_CUSTOMER, BY_INVOICE);
-    }
-
-    @Override
-    public Set<Narrow> narrows() {
-        return Set.of(Narrow.values());
+    public What what() {
+        return WHAT;
     }
 
     @Override

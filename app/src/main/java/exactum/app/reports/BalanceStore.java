@@ -7,7 +7,6 @@ import exactum.core.money.Money;
 import java.math.BigDecimal;
 import java.util.UUID;
 import java.util.function.Consumer;
-import java.util.stream.Stream;
 import org.jooq.DSLContext;
 import org.jooq.Record;
 import org.jooq.impl.DSL;
@@ -16,7 +15,6 @@ import org.springframework.stereotype.Component;
 /** Money of customers that stood on two accounts at the end of a day. */
 @Component
 class BalanceStore {
-    private static final int FETCHED = 500;
     private static final String HELD = """
             select b.customer_id, coalesce(k.name, '') as name, b.currency, b.credit, b.deposits from (
               select p.customer_id, p.currency, coalesce(-sum(p.amount_minor) filter (where p.account = {1}), 0) as credit, coalesce(-sum(p.amount_minor) filter (where p.account = {2}), 0) as deposits
@@ -34,17 +32,16 @@ class BalanceStore {
     record Held(CustomerId customer, String name, Money credit, Money deposits) {}
 
     void each(BusinessId business, AccountCode credit, AccountCode deposits, Asked asked, Consumer<Held> to) {
-        try (Stream<Record> rows = db.resultQuery(
+        Rows.each(
+                db.resultQuery(
                         HELD,
                         DSL.inline(business.value()),
                         DSL.val(credit.value()),
                         DSL.val(deposits.value()),
                         DSL.val(asked.until()),
-                        ReportFilter.of(asked))
-                .fetchSize(FETCHED)
-                .fetchStream()) {
-            rows.map(BalanceStore::held).forEach(to);
-        }
+                        ReportFilter.of(asked)),
+                BalanceStore::held,
+                to);
     }
 
     private static Held held(Record r) {

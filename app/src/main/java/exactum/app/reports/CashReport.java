@@ -12,7 +12,6 @@ import exactum.core.working.Working;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Consumer;
 import org.springframework.stereotype.Component;
@@ -22,6 +21,12 @@ import org.springframework.stereotype.Component;
 class CashReport implements ReportKind {
     private static final String BY_ACCOUNT = "account";
     private static final String BY_DOCUMENT = "document";
+    private static final What WHAT = What.between(
+            "cash-basis",
+            "Accrual and cash basis",
+            "What was billed between two days, what of it was received, and what lies between?",
+            BY_ACCOUNT,
+            BY_DOCUMENT);
     private final CashStore store;
     private final Ledger ledger;
     private final FindBooks books;
@@ -33,33 +38,8 @@ class CashReport implements ReportKind {
     }
 
     @Override
-    public String name() {
-        return "cash-basis";
-    }
-
-    @Override
-    public String title() {
-        return "Accrual and cash basis";
-    }
-
-    @Override
-    public String question() {
-        return "What was billed between two days, what of it was received, and what lies between?";
-    }
-
-    @Override
-    public boolean isBetween() {
-        return true;
-    }
-
-    @Override
-    public List<String> bys() {
-        return List.of(BY_ACCOUNT, BY_DOCUMENT);
-    }
-
-    @Override
-    public Set<Narrow> narrows() {
-        return Set.of(Narrow.values());
+    public What what() {
+        return WHAT;
     }
 
     @Override

@@ -12,7 +12,6 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.UUID;
 import java.util.function.Consumer;
-import java.util.stream.Stream;
 import org.jooq.DSLContext;
 import org.jooq.Record;
 import org.jooq.impl.DSL;
@@ -21,7 +20,6 @@ import org.springframework.stereotype.Component;
 /** Documents that were issued, settled or open between two days, each with how it stood before and after. */
 @Component
 class CashStore {
-    private static final int FETCHED = 500;
     private static final String DOCUMENTS = """
             with moved as (
               select i.source_id as id from entry i where i.business_id = {0} and i.entry_date between {3} and {4} and i.event in ('invoice issued', 'credit note issued', 'document voided')
@@ -77,18 +75,17 @@ class CashStore {
     record Of(String number, CustomerId customer, String name, CashBridge.Doc doc) {}
 
     void each(BusinessId business, AccountCode receivables, AccountCode credit, Asked asked, Consumer<Of> to) {
-        try (Stream<Record> rows = db.resultQuery(
+        Rows.each(
+                db.resultQuery(
                         DOCUMENTS,
                         DSL.inline(business.value()),
                         DSL.val(receivables.value()),
                         DSL.val(credit.value()),
                         DSL.val(asked.from()),
                         DSL.val(asked.until()),
-                        ReportFilter.of(asked))
-                .fetchSize(FETCHED)
-                .fetchStream()) {
-            rows.map(r -> of(r, asked)).forEach(to);
-        }
+                        ReportFilter.of(asked)),
+                r -> of(r, asked),
+                to);
     }
 
     /** Money that settled documents between the days, less what was paid out of credit notes. */

@@ -23,7 +23,7 @@ final class Collected implements ReportKind.Totals {
 
     Collected(ReportKind kind, Asked asked, Slice slice) {
         this.stacked = kind.drawn(asked);
-        this.inOrder = kind.isDrawnInOrder();
+        this.inOrder = kind.what().inOrder();
         this.standings = kind.standings(asked);
         this.slice = slice;
     }

@@ -7,7 +7,6 @@ import exactum.core.report.ServiceTime;
 import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.List;
-import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Consumer;
 import org.springframework.stereotype.Component;
@@ -18,6 +17,14 @@ class DeferredReport implements ReportKind {
     private static final String BY_MONTH = "month";
     private static final String BY_ACCOUNT = "account";
     private static final String BY_LINE = "line";
+    private static final What WHAT = What.asOf(
+                    "deferred",
+                    "Deferred income",
+                    "What was billed by the end of the day for time after it, and in which months is it earned?",
+                    BY_MONTH,
+                    BY_ACCOUNT,
+                    BY_LINE)
+            .drawnInOrder();
     private final DeferredStore store;
 
     DeferredReport(DeferredStore store) {
@@ -25,33 +32,8 @@ class DeferredReport implements ReportKind {
     }
 
     @Override
-    public String name() {
-        return "deferred";
-    }
-
-    @Override
-    public String title() {
-        return "Deferred income";
-    }
-
-    @Override
-    public String question() {
-        return "What was billed by the end of the day for time after it, and in which months is it earned?";
-    }
-
-    @Override
-    public boolean isBetween() {
-        return false;
-    }
-
-    @Override
-    public List<String> bys() {
-        return List.of(BY_MONTH, BY_ACCOUNT, BY_LINE);
-    }
-
-    @Override
-    public Set<Narrow> narrows() {
-        return Set.of(Narrow.values());
+    public What what() {
+        return WHAT;
     }
 
     @Override
@@ -82,11 +64,6 @@ class DeferredReport implements ReportKind {
     @Override
     public List<Integer> drawn(Asked asked) {
         return asked.by().equals(BY_MONTH) ? List.of(2) : List.of();
-    }
-
-    @Override
-    public boolean isDrawnInOrder() {
-        return true;
     }
 
     /** An account or month, in a currency. */

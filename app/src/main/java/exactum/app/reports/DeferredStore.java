@@ -7,7 +7,6 @@ import exactum.core.report.ServiceTime;
 import java.time.LocalDate;
 import java.util.UUID;
 import java.util.function.Consumer;
-import java.util.stream.Stream;
 import org.jooq.DSLContext;
 import org.jooq.Record;
 import org.jooq.impl.DSL;
@@ -16,7 +15,6 @@ import org.springframework.stereotype.Component;
 /** Lines that were billed by a day for a time that goes on after it. */
 @Component
 class DeferredStore {
-    private static final int FETCHED = 500;
     private static final String LINES = """
             select d.number, d.kind, d.currency, k.id as customer_id, k.name, l.description, l.income_account || ' ' || a.name as account, l.net_minor,
                    coalesce(l.period_from, d.period_from) as period_from, coalesce(l.period_until, d.period_until) as period_until
@@ -38,12 +36,11 @@ class DeferredStore {
     record Of(String number, CustomerId customer, String name, String what, String account, ServiceTime time) {}
 
     void each(BusinessId business, Asked asked, Consumer<Of> to) {
-        try (Stream<Record> rows = db.resultQuery(
-                        LINES, DSL.inline(business.value()), DSL.val(asked.until()), ReportFilter.ofLines(asked))
-                .fetchSize(FETCHED)
-                .fetchStream()) {
-            rows.map(DeferredStore::of).forEach(to);
-        }
+        Rows.each(
+                db.resultQuery(
+                        LINES, DSL.inline(business.value()), DSL.val(asked.until()), ReportFilter.ofLines(asked)),
+                DeferredStore::of,
+                to);
     }
 
     private static Of of(Record r) {

@@ -4,13 +4,15 @@ import exactum.app.business.Business;
 import exactum.core.money.Money;
 import exactum.core.working.Working;
 import java.util.List;
-import java.util.Set;
 import java.util.function.Consumer;
 import org.springframework.stereotype.Component;
 
 /** Expected cash of past weeks as it stood when each began, what came, and how far off that was. */
 @Component
 class ExpectedReport implements ReportKind {
+    private static final What WHAT = What.between(
+                    "expected", "Expected cash and what came", "How far off was what we expected week by week?", "week")
+            .drawnInOrder();
     private final ExpectedStore store;
 
     ExpectedReport(ExpectedStore store) {
@@ -18,33 +20,8 @@ class ExpectedReport implements ReportKind {
     }
 
     @Override
-    public String name() {
-        return "expected";
-    }
-
-    @Override
-    public String title() {
-        return "Expected cash and what came";
-    }
-
-    @Override
-    public String question() {
-        return "How far off was what we expected week by week?";
-    }
-
-    @Override
-    public boolean isBetween() {
-        return true;
-    }
-
-    @Override
-    public List<String> bys() {
-        return List.of("week");
-    }
-
-    @Override
-    public Set<Narrow> narrows() {
-        return Set.of(Narrow.values());
+    public What what() {
+        return WHAT;
     }
 
     @Override
@@ -62,11 +39,6 @@ class ExpectedReport implements ReportKind {
     @Override
     public List<Integer> drawn(Asked asked) {
         return List.of(3, 4);
-    }
-
-    @Override
-    public boolean isDrawnInOrder() {
-        return true;
     }
 
     @Override

@@ -16,6 +16,12 @@ import org.springframework.stereotype.Component;
 /** Credit on account and security deposits: whose money is held. */
 @Component
 class HeldReport implements ReportKind {
+    private static final What WHAT = What.asOf(
+                    "held",
+                    "Credit and security deposits",
+                    "Whose money was held at the end of the day: on account, and as security?",
+                    "customer")
+            .narrowedBy(Set.of(Narrow.CUSTOMER, Narrow.GROUP));
     private final BalanceStore store;
     private final Ledger ledger;
     private final FindBooks books;
@@ -27,33 +33,8 @@ class HeldReport implements ReportKind {
     }
 
     @Override
-    public String name() {
-        return "held";
-    }
-
-    @Override
-    public String title() {
-        return "Credit and security deposits";
-    }
-
-    @Override
-    public String question() {
-        return "Whose money was held at the end of the day: on account, and as security?";
-    }
-
-    @Override
-    public boolean isBetween() {
-        return false;
-    }
-
-    @Override
-    public List<String> bys() {
-        return List.of("customer");
-    }
-
-    @Override
-    public Set<Narrow> narrows() {
-        return Set.of(Narrow.CUSTOMER, Narrow.GROUP);
+    public What what() {
+        return WHAT;
     }
 
     @Override

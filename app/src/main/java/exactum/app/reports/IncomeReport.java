@@ -8,7 +8,6 @@ import exactum.core.money.Money;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
-import java.util.Set;
 import java.util.function.Consumer;
 import org.springframework.stereotype.Component;
 
@@ -16,6 +15,11 @@ import org.springframework.stereotype.Component;
 @Component
 class IncomeReport implements ReportKind {
     private static final String INCOME = "income";
+    private static final What WHAT = What.between(
+            INCOME,
+            "Income",
+            "What was billed between two days, without tax, for which items, tags and customers?",
+            Arrays.stream(IncomeStore.By.values()).map(IncomeStore.By::words).toArray(String[]::new));
     private final IncomeStore store;
     private final FindSetup setup;
     private final FindAccounts accounts;
@@ -27,33 +31,8 @@ class IncomeReport implements ReportKind {
     }
 
     @Override
-    public String name() {
-        return INCOME;
-    }
-
-    @Override
-    public String title() {
-        return "Income";
-    }
-
-    @Override
-    public String question() {
-        return "What was billed between two days, without tax, for which items, tags and customers?";
-    }
-
-    @Override
-    public boolean isBetween() {
-        return true;
-    }
-
-    @Override
-    public List<String> bys() {
-        return Arrays.stream(IncomeStore.By.values()).map(IncomeStore.By::words).toList();
-    }
-
-    @Override
-    public Set<Narrow> narrows() {
-        return Set.of(Narrow.values());
+    public What what() {
+        return WHAT;
     }
 
     @Override

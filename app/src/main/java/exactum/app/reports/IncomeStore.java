@@ -6,7 +6,6 @@ import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.function.Consumer;
-import java.util.stream.Stream;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.QueryPart;
@@ -18,7 +17,6 @@ import org.springframework.stereotype.Component;
 @Component
 class IncomeStore {
     static final String BETWEEN = ": ";
-    private static final int FETCHED = 500;
     private static final String LINES = """
             select {0} as label, d.currency, sum(l.net_minor * case when d.kind = 'credit note' then -1 else 1 end * case when e.event = 'document voided' then -1 else 1 end) as minor,
                    count(distinct d.id) as documents
@@ -104,9 +102,7 @@ class IncomeStore {
     }
 
     private void each(String sql, Consumer<Sum> to, QueryPart... parts) {
-        try (Stream<Record> rows = db.resultQuery(sql, parts).fetchSize(FETCHED).fetchStream()) {
-            rows.map(IncomeStore::sum).forEach(to);
-        }
+        Rows.each(db.resultQuery(sql, parts), IncomeStore::sum, to);
     }
 
     private static Sum sum(Record r) {

@@ -4,7 +4,6 @@ import exactum.app.business.Business;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
-import java.util.Set;
 import java.util.function.Consumer;
 import org.springframework.stereotype.Component;
 
@@ -14,6 +13,12 @@ class InstalmentReport implements ReportKind {
     private static final String LATE = "late";
     private static final String OPEN = "open";
     private static final String SETTLED = "settled";
+    private static final What WHAT = What.asOf(
+                    "instalments",
+                    "Instalment register",
+                    "Which parts were promised for when, and what became of them by the end of the day?",
+                    "part")
+            .choosing(LATE, OPEN, SETTLED);
     private final InstalmentStore store;
 
     InstalmentReport(InstalmentStore store) {
@@ -21,38 +26,8 @@ class InstalmentReport implements ReportKind {
     }
 
     @Override
-    public String name() {
-        return "instalments";
-    }
-
-    @Override
-    public String title() {
-        return "Instalment register";
-    }
-
-    @Override
-    public String question() {
-        return "Which parts were promised for when, and what became of them by the end of the day?";
-    }
-
-    @Override
-    public boolean isBetween() {
-        return false;
-    }
-
-    @Override
-    public List<String> bys() {
-        return List.of("part");
-    }
-
-    @Override
-    public Set<Narrow> narrows() {
-        return Set.of(Narrow.values());
-    }
-
-    @Override
-    public List<String> choices() {
-        return List.of(LATE, OPEN, SETTLED);
+    public What what() {
+        return WHAT;
     }
 
     @Override

@@ -6,7 +6,6 @@ import exactum.core.money.Money;
 import java.time.LocalDate;
 import java.util.UUID;
 import java.util.function.Consumer;
-import java.util.stream.Stream;
 import org.jooq.DSLContext;
 import org.jooq.Record;
 import org.jooq.impl.DSL;
@@ -15,7 +14,6 @@ import org.springframework.stereotype.Component;
 /** Every dated part of every invoice, as it stood at the end of a day. */
 @Component
 class InstalmentStore {
-    private static final int FETCHED = 500;
     private static final String PARTS = """
             select k.id as customer_id, k.name, d.number, d.document_date, c.seq, c.description, c.due_date, c.currency, c.amount_minor as promised,
                    c.amount_minor - replaced.minor as invoiced, settled.minor as settled
@@ -63,12 +61,10 @@ class InstalmentStore {
     }
 
     void each(BusinessId business, Asked asked, Consumer<Part> to) {
-        try (Stream<Record> rows = db.resultQuery(
-                        PARTS, DSL.inline(business.value()), DSL.val(asked.until()), ReportFilter.of(asked))
-                .fetchSize(FETCHED)
-                .fetchStream()) {
-            rows.map(InstalmentStore::part).forEach(to);
-        }
+        Rows.each(
+                db.resultQuery(PARTS, DSL.inline(business.value()), DSL.val(asked.until()), ReportFilter.of(asked)),
+                InstalmentStore::part,
+                to);
     }
 
     private static Part part(Record r) {

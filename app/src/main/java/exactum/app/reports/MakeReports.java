@@ -34,7 +34,10 @@ public class MakeReports {
     }
 
     ReportKind kind(String name) {
-        return kinds.stream().filter(k -> k.name().equals(name)).findFirst().orElseThrow(NotHere::new);
+        return kinds.stream()
+                .filter(k -> k.what().name().equals(name))
+                .findFirst()
+                .orElseThrow(NotHere::new);
     }
 
     /**

@@ -25,7 +25,6 @@ import org.springframework.stereotype.Component;
  */
 @Component
 class OpenStore {
-    private static final int FETCHED = 500;
     private static final String ITEMS = """
             with kept as materialized (
               select o.document_id, o.customer_id, o.currency, o.minor, coalesce(d.number, '') as number, d.document_date, k.name as customer
@@ -76,21 +75,23 @@ class OpenStore {
 
     /** By customer, who owes most first. */
     void byCustomer(BusinessId business, AccountCode receivables, Asked asked, Consumer<OfCustomer> to) {
-        each(
+        Rows.each(
                 query(
                         business,
                         receivables,
                         asked,
                         "select customer_id, customer, currency, " + bands()
                                 + ", sum(minor) as total from item group by 1, 2, 3 order by sum(minor) desc, customer"),
-                r -> to.accept(ofCustomer(r)));
+                OpenStore::ofCustomer,
+                to);
     }
 
     /** Item by item, the oldest first. */
     void byItem(BusinessId business, AccountCode receivables, Asked asked, Consumer<Item> to) {
-        each(
+        Rows.each(
                 query(business, receivables, asked, "select * from item order by due_date, customer, number, seq"),
-                r -> to.accept(item(r)));
+                OpenStore::item,
+                to);
     }
 
     /** The bands as sums, each with its name. */
@@ -116,12 +117,6 @@ class OpenStore {
                 DSL.val(receivables.value()),
                 DSL.val(asked.until()),
                 ReportFilter.of(asked));
-    }
-
-    private static void each(ResultQuery<Record> query, Consumer<Record> to) {
-        try (Stream<Record> rows = query.fetchSize(FETCHED).fetchStream()) {
-            rows.forEach(to);
-        }
     }
 
     private static OfCustomer ofCustomer(Record r) {

@@ -9,7 +9,6 @@ import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.UUID;
 import java.util.function.Consumer;
-import java.util.stream.Stream;
 import org.jooq.DSLContext;
 import org.jooq.Record;
 import org.jooq.impl.DSL;
@@ -18,7 +17,6 @@ import org.springframework.stereotype.Component;
 /** What recurring invoices billed for their periods, meters left out. */
 @Component
 class RecurringIncomeStore {
-    private static final int FETCHED = 500;
     private static final String BILLED = """
             select r.id, r.name, r.rule, r.state, r.ends_on, k.id as customer_id, k.name as customer, o.period_from, o.period_until, d.currency,
                    (select min(f.period_from) from occurrence f where f.business_id = r.business_id and f.recurring_id = r.id) as first_from,
@@ -55,12 +53,11 @@ class RecurringIncomeStore {
 
     /** Periods that touch the days, those of an arrangement one after the other. */
     void each(BusinessId business, LocalDate from, LocalDate until, Asked asked, Consumer<Billed> to) {
-        try (Stream<Record> rows = db.resultQuery(
-                        BILLED, DSL.inline(business.value()), DSL.val(from), DSL.val(until), ReportFilter.of(asked))
-                .fetchSize(FETCHED)
-                .fetchStream()) {
-            rows.map(RecurringIncomeStore::billed).forEach(to);
-        }
+        Rows.each(
+                db.resultQuery(
+                        BILLED, DSL.inline(business.value()), DSL.val(from), DSL.val(until), ReportFilter.of(asked)),
+                RecurringIncomeStore::billed,
+                to);
     }
 
     private static Billed billed(Record r) {

@@ -27,6 +27,13 @@ class RecurringReport implements ReportKind {
             RecurringChange.LOWERED,
             RecurringChange.PAUSED,
             RecurringChange.LOST);
+    private static final What WHAT = What.between(
+                    "recurring",
+                    "Recurring income",
+                    "What do arrangements bring in a month, and what was new, raised, lowered, paused and lost?",
+                    BY_MONTH,
+                    BY_ARRANGEMENT)
+            .drawnInOrder();
     private final RecurringIncomeStore store;
 
     RecurringReport(RecurringIncomeStore store) {
@@ -34,33 +41,8 @@ class RecurringReport implements ReportKind {
     }
 
     @Override
-    public String name() {
-        return "recurring";
-    }
-
-    @Override
-    public String title() {
-        return "Recurring income";
-    }
-
-    @Override
-    public String question() {
-        return "What do arrangements bring in a month, and what was new, raised, lowered, paused and lost?";
-    }
-
-    @Override
-    public boolean isBetween() {
-        return true;
-    }
-
-    @Override
-    public List<String> bys() {
-        return List.of(BY_MONTH, BY_ARRANGEMENT);
-    }
-
-    @Override
-    public Set<Narrow> narrows() {
-        return Set.of(Narrow.values());
+    public What what() {
+        return WHAT;
     }
 
     @Override
@@ -87,11 +69,6 @@ class RecurringReport implements ReportKind {
     @Override
     public List<Integer> drawn(Asked asked) {
         return asked.by().equals(BY_MONTH) ? List.of(columns(asked).size() - 1) : List.of();
-    }
-
-    @Override
-    public boolean isDrawnInOrder() {
-        return true;
     }
 
     @Override

@@ -9,37 +9,13 @@ import java.util.function.Consumer;
 /** One report. Its rows come one by one, so that its size does not matter; what they come to is added up as they pass. */
 public interface ReportKind {
 
-    /** As it is called in addresses and files. */
-    String name();
-
-    String title();
-
-    /** What it answers. */
-    String question();
-
-    /** Whether it tells of the time between two days, rather than of the end of one. */
-    boolean isBetween();
-
-    /** How its rows may be gathered, the usual way first. */
-    List<String> bys();
-
-    Set<Narrow> narrows();
-
-    /** Choices of its own, such as states; none for most. */
-    default List<String> choices() {
-        return List.of();
-    }
+    What what();
 
     List<Column> columns(Asked asked);
 
     /** Columns that the drawing stacks, for the rows on which they come to most; none where nothing is drawn. */
     default List<Integer> drawn(Asked asked) {
         return List.of();
-    }
-
-    /** Whether the drawing keeps the order of the rows, as of months, and shows the first of them. */
-    default boolean isDrawnInOrder() {
-        return false;
     }
 
     /** Columns that say how something stood, which is never added up. */

@@ -65,7 +65,7 @@ class ReportPages {
         Slice slice = Slice.page(row);
         MakeReports.Page page = reports.page(kind, business, asked, slice);
         model.addAttribute("kind", kind);
-        model.addAttribute("title", kind.title());
+        model.addAttribute("title", kind.what().title());
         model.addAttribute("asked", asked);
         model.addAttribute("page", page);
         model.addAttribute("pager", Pager.of(slice, page.lines().size(), page.count(), "row"));
@@ -112,13 +112,13 @@ class ReportPages {
     }
 
     private static String days(ReportKind kind, Asked asked) {
-        return kind.isBetween()
+        return kind.what().between()
                 ? "%s – %s".formatted(Texts.day(asked.from()), Texts.day(asked.until()))
                 : "at the end of " + Texts.day(asked.until());
     }
 
     private static String file(ReportKind kind, Asked asked) {
-        return kind.name() + "-" + (kind.isBetween() ? asked.from() + "-" : "") + asked.until();
+        return kind.what().name() + "-" + (kind.what().between() ? asked.from() + "-" : "") + asked.until();
     }
 
     private Asked asked(Business business, ReportKind kind, Map<String, String> fields) {
@@ -128,7 +128,7 @@ class ReportPages {
             LocalDate until = last == null ? today : last;
             LocalDate first = f.dateOrNone("from", "first day", today);
             LocalDate from = first == null ? until.withDayOfMonth(1) : first;
-            if (kind.isBetween() && from.isAfter(until))
+            if (kind.what().between() && from.isAfter(until))
                 throw new Refusal("report.days", "The first day is after the last. Choose others.").at("from");
             String by = f.raw("by");
             String which = f.raw("which");
@@ -137,7 +137,7 @@ class ReportPages {
             return new Asked(
                     from,
                     until,
-                    kind.bys().contains(by) ? by : kind.bys().getFirst(),
+                    kind.what().bys().contains(by) ? by : kind.what().bys().getFirst(),
                     customer == null ? null : new CustomerId(customer),
                     f.idOrNone("group"),
                     item == null ? null : new ItemId(item),

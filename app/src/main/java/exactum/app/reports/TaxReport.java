@@ -12,7 +12,6 @@ import exactum.core.money.Money;
 import exactum.core.report.TaxByRate;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Consumer;
 import org.springframework.stereotype.Component;
@@ -23,6 +22,12 @@ class TaxReport implements ReportKind {
     private static final String BY_RATE = "rate";
     private static final String BY_DOCUMENT = "document";
     private static final String NO_RATE = "booked without a document";
+    private static final What WHAT = What.between(
+            "tax",
+            "Output tax",
+            "Which tax was booked between two days, at which rates, and what makes it up?",
+            BY_RATE,
+            BY_DOCUMENT);
     private final TaxStore store;
     private final Ledger ledger;
     private final FindAccounts accounts;
@@ -34,33 +39,8 @@ class TaxReport implements ReportKind {
     }
 
     @Override
-    public String name() {
-        return "tax";
-    }
-
-    @Override
-    public String title() {
-        return "Output tax";
-    }
-
-    @Override
-    public String question() {
-        return "Which tax was booked between two days, at which rates, and what makes it up?";
-    }
-
-    @Override
-    public boolean isBetween() {
-        return true;
-    }
-
-    @Override
-    public List<String> bys() {
-        return List.of(BY_RATE, BY_DOCUMENT);
-    }
-
-    @Override
-    public Set<Narrow> narrows() {
-        return Set.of(Narrow.values());
+    public What what() {
+        return WHAT;
     }
 
     @Override

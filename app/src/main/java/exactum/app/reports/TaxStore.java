@@ -12,7 +12,6 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.UUID;
 import java.util.function.Consumer;
-import java.util.stream.Stream;
 import org.jooq.DSLContext;
 import org.jooq.Record;
 import org.jooq.impl.DSL;
@@ -21,7 +20,6 @@ import org.springframework.stereotype.Component;
 /** What was booked as output tax between two days, entry by entry, each with the taxes of its document. */
 @Component
 class TaxStore {
-    private static final int FETCHED = 500;
     /** Between taxes, and between the parts of one: letters that no code of a tax has. */
     private static final String BETWEEN = "\u001e";
 
@@ -70,17 +68,16 @@ class TaxStore {
             List<TaxByRate.Tax> taxes) {}
 
     void each(BusinessId business, AccountCode tax, Asked asked, Consumer<Booked> to) {
-        try (Stream<Record> rows = db.resultQuery(
+        Rows.each(
+                db.resultQuery(
                         BOOKED,
                         DSL.inline(business.value()),
                         DSL.val(tax.value()),
                         DSL.val(asked.from()),
                         DSL.val(asked.until()),
-                        ReportFilter.of(asked))
-                .fetchSize(FETCHED)
-                .fetchStream()) {
-            rows.map(TaxStore::booked).forEach(to);
-        }
+                        ReportFilter.of(asked)),
+                TaxStore::booked,
+                to);
     }
 
     private static Booked booked(Record r) {
