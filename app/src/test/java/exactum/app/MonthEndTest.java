@@ -13,6 +13,7 @@ import exactum.app.bank.Part;
 import exactum.app.bank.UndoMatch;
 import exactum.app.business.Memberships;
 import exactum.app.business.Role;
+import exactum.app.customers.Customer;
 import exactum.app.daysheet.Decisions;
 import exactum.app.installation.PlayDays;
 import exactum.app.ledger.ClosePeriod;
@@ -158,9 +159,11 @@ class MonthEndTest {
 
     @Test
     void while_invoices_are_booked_the_month_closes_and_each_counts_where_it_may(World world, ProveBooks prove) {
+        List<Customer> payers =
+                IntStream.range(0, 6).mapToObj(i -> world.payer()).toList();
         IntStream.range(0, 6).parallel().forEach(i -> {
             if (i == 3) world.bean(ClosePeriod.class).close(world.moorings, MAY);
-            else world.invoice(world.payer(), "10.00", may(20));
+            else world.invoice(payers.get(i), "10.00", may(20));
         });
         var books = world.bean(FindBooks.class);
         var receivables = new AccountCode("1100");

@@ -157,6 +157,15 @@ class ArrearsListStore {
                 .execute();
     }
 
+    /** Nobody follows up any more what somebody did. */
+    void leave(BusinessId business, String login) {
+        db.update(ARREARS_CASE)
+                .setNull(ARREARS_CASE.OWNER)
+                .where(ARREARS_CASE.BUSINESS_ID.eq(business))
+                .and(ARREARS_CASE.OWNER.eq(login))
+                .execute();
+    }
+
     /** A next action whose day has come. */
     record Due(CustomerId customer, String name, String owner, String action, LocalDate on) {}
 

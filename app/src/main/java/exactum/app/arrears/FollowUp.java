@@ -2,6 +2,7 @@ package exactum.app.arrears;
 
 import exactum.app.audit.Audit;
 import exactum.app.business.FindBusinesses;
+import exactum.app.business.MemberLeft;
 import exactum.app.business.Power;
 import exactum.app.customers.Customer;
 import exactum.app.installation.BusinessClock;
@@ -15,6 +16,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -70,6 +72,12 @@ public class FollowUp {
                                 customer.name(),
                                 owner.isEmpty() ? "nobody" : owner,
                                 action.isEmpty() ? "" : ", %s on %s".formatted(action, on)));
+    }
+
+    /** What somebody followed up who left is nobody's again. */
+    @EventListener
+    void left(MemberLeft member) {
+        store.leave(member.business(), member.login());
     }
 
     /** The parts into which all that is overdue and not disputed would be divided. */

@@ -3,25 +3,17 @@ package exactum.app.reports;
 import exactum.app.business.Business;
 import exactum.app.database.Slice;
 import exactum.app.web.NotHere;
-import exactum.core.problem.Refusal;
 import exactum.formats.csv.CsvOut;
 import java.io.IOException;
 import java.io.Writer;
 import java.util.List;
-import java.util.concurrent.Semaphore;
-import java.util.concurrent.TimeUnit;
-import java.util.function.Consumer;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Isolation;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Makes reports: a page of one, or all of it row by row. A few are made at a time; who asks meanwhile waits for their turn. */
+/** Makes reports: a page of one, or all of it row by row. */
 @Component
 public class MakeReports {
-    /** So many may read the books at once, that pages stay fast while reports are made. */
-    private static final Semaphore AT_ONCE = new Semaphore(3, true);
-
-    private static final int PATIENCE = 30;
     private final List<ReportKind> kinds;
 
     MakeReports(List<ReportKind> kinds) {
@@ -46,7 +38,7 @@ public class MakeReports {
      * @param totals one row a currency, over all rows, not over those of the page
      * @param bars the drawing, or null
      */
-    record Page(
+    public record Page(
             List<Column> columns,
             List<Line> lines,
             int count,
@@ -56,10 +48,10 @@ public class MakeReports {
 
     /** A page, as of one moment. */
     @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
-    Page page(ReportKind kind, Business business, Asked asked, Slice slice) {
+    public Page page(ReportKind kind, Business business, Asked asked, Slice slice) {
         List<Integer> drawn = kind.drawn(asked);
         var collected = new Collected(kind, asked, slice);
-        each(kind, business, asked, collected::add);
+        kind.each(business, asked, collected::add);
         List<Column> columns = kind.columns(asked);
         return new Page(
                 columns,
@@ -75,32 +67,10 @@ public class MakeReports {
     public void csv(ReportKind kind, Business business, Asked asked, Writer to) throws IOException {
         try (var out =
                 new CsvOut(to, kind.columns(asked).stream().map(Column::plain).toList())) {
-            each(
-                    kind,
+            kind.each(
                     business,
                     asked,
                     line -> out.row(line.cells().stream().map(Cell::plain).toList()));
-        }
-    }
-
-    private static boolean mayBegin() {
-        try {
-            return AT_ONCE.tryAcquire(PATIENCE, TimeUnit.SECONDS);
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-            return false;
-        }
-    }
-
-    private static void each(ReportKind kind, Business business, Asked asked, Consumer<Line> to) {
-        if (!mayBegin())
-            throw new Refusal(
-                    "report.busy",
-                    "Reports are being made for others just now. Try again in a minute; nothing is lost.");
-        try {
-            kind.each(business, asked, to);
-        } finally {
-            AT_ONCE.release();
         }
     }
 }

@@ -7,10 +7,14 @@ import static exactumdb.Tables.ENTRY;
 import static exactumdb.Tables.TAG;
 
 import exactum.core.ids.BusinessId;
+import exactum.core.ids.ItemId;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
@@ -18,6 +22,7 @@ import org.springframework.stereotype.Component;
 /** By what reports can be narrowed. */
 @Component
 class ReportChoiceStore {
+    private static final int IN_A_MENU = 200;
     private final DSLContext db;
 
     ReportChoiceStore(DSLContext db) {
@@ -48,16 +53,42 @@ class ReportChoiceStore {
                         .where(CUSTOMER_GROUP.BUSINESS_ID.eq(business))
                         .orderBy(CUSTOMER_GROUP.NAME)
                         .fetch(r -> new Choice(r.value1().toString(), r.value2())),
-                db.select(CATALOGUE_ITEM.ID, CATALOGUE_ITEM.NAME)
-                        .from(CATALOGUE_ITEM)
-                        .where(CATALOGUE_ITEM.BUSINESS_ID.eq(business))
-                        .orderBy(CATALOGUE_ITEM.NAME)
-                        .fetch(r -> new Choice(r.value1().toString(), r.value2())),
+                items(business, asked),
                 db.select(TAG.DIMENSION, TAG.VALUE)
                         .from(TAG)
                         .where(TAG.BUSINESS_ID.eq(business))
                         .orderBy(TAG.DIMENSION, TAG.VALUE)
                         .fetch(r -> new Choice(r.value1() + ": " + r.value2(), r.value1() + ": " + r.value2())));
+    }
+
+    /** Those of a catalogue that fits into a menu; of a larger one the chosen one alone, which is found by its code. */
+    private List<Choice> items(BusinessId business, Asked asked) {
+        Condition shown = isLarge(business)
+                ? CATALOGUE_ITEM.ID.eq(asked.item() == null ? new ItemId(new UUID(0, 0)) : asked.item())
+                : DSL.noCondition();
+        return db.select(CATALOGUE_ITEM.ID, CATALOGUE_ITEM.NAME)
+                .from(CATALOGUE_ITEM)
+                .where(CATALOGUE_ITEM.BUSINESS_ID.eq(business))
+                .and(shown)
+                .orderBy(CATALOGUE_ITEM.NAME)
+                .fetch(r -> new Choice(r.value1().toString(), r.value2()));
+    }
+
+    /** Whether the catalogue is too large for a menu. */
+    boolean isLarge(BusinessId business) {
+        return db.fetchCount(DSL.selectOne()
+                        .from(CATALOGUE_ITEM)
+                        .where(CATALOGUE_ITEM.BUSINESS_ID.eq(business))
+                        .limit(IN_A_MENU + 1))
+                > IN_A_MENU;
+    }
+
+    Optional<ItemId> itemOf(BusinessId business, String code) {
+        return db.select(CATALOGUE_ITEM.ID)
+                .from(CATALOGUE_ITEM)
+                .where(CATALOGUE_ITEM.BUSINESS_ID.eq(business))
+                .and(CATALOGUE_ITEM.CODE.eq(code))
+                .fetchOptional(CATALOGUE_ITEM.ID);
     }
 
     /** What a report is narrowed to, in words; empty for all. */

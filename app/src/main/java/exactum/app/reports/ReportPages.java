@@ -36,12 +36,15 @@ class ReportPages {
     private static final int ON_PAPER = 1_000;
 
     private final MakeReports reports;
+    private final ReportTurns turns;
     private final ReportChoiceStore choices;
     private final BusinessClock clock;
     private final PdfPress press;
 
-    ReportPages(MakeReports reports, ReportChoiceStore choices, BusinessClock clock, PdfPress press) {
+    ReportPages(
+            MakeReports reports, ReportTurns turns, ReportChoiceStore choices, BusinessClock clock, PdfPress press) {
         this.reports = reports;
+        this.turns = turns;
         this.choices = choices;
         this.clock = clock;
         this.press = press;
@@ -59,17 +62,19 @@ class ReportPages {
             @PathVariable String name,
             @RequestParam Map<String, String> fields,
             @RequestParam(name = "row", defaultValue = "1") int row,
-            Model model) {
+            Model model)
+            throws IOException {
         ReportKind kind = reports.kind(name);
         Asked asked = asked(business, kind, fields);
         Slice slice = Slice.page(row);
-        MakeReports.Page page = reports.page(kind, business, asked, slice);
+        MakeReports.Page page = turns.take(() -> reports.page(kind, business, asked, slice));
         model.addAttribute("kind", kind);
         model.addAttribute("title", kind.what().title());
         model.addAttribute("asked", asked);
         model.addAttribute("page", page);
         model.addAttribute("pager", Pager.of(slice, page.lines().size(), page.count(), "row"));
         model.addAttribute("choices", choices.of(business.id(), asked));
+        model.addAttribute("byCode", choices.isLarge(business.id()));
         LocalDate today = clock.today(business.id());
         model.addAttribute("ahead", asked.until().isAfter(today));
         model.addAttribute("before", choices.beginsAfter(business.id(), asked.until()));
@@ -89,12 +94,16 @@ class ReportPages {
         response.setHeader(
                 HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"%s.csv\"".formatted(file(kind, asked)));
         try (Writer out = new OutputStreamWriter(response.getOutputStream(), StandardCharsets.UTF_8)) {
-            reports.csv(kind, business, asked, out);
+            turns.take(() -> {
+                reports.csv(kind, business, asked, out);
+                return null;
+            });
         }
     }
 
     @GetMapping("/reports/{name:[a-z-]+}.pdf")
-    ResponseEntity<byte[]> pdf(Business business, @PathVariable String name, @RequestParam Map<String, String> fields) {
+    ResponseEntity<byte[]> pdf(Business business, @PathVariable String name, @RequestParam Map<String, String> fields)
+            throws IOException {
         ReportKind kind = reports.kind(name);
         Asked asked = asked(business, kind, fields);
         var model = new HashMap<String, Object>();
@@ -102,7 +111,7 @@ class ReportPages {
         model.put("kind", kind);
         model.put("asked", asked);
         model.put("days", days(kind, asked));
-        model.put("page", reports.page(kind, business, asked, Slice.first(ON_PAPER)));
+        model.put("page", turns.take(() -> reports.page(kind, business, asked, Slice.first(ON_PAPER))));
         model.put("narrowed", choices.words(business.id(), asked));
         model.put("footer", PdfPress.inCss(business.identity().legalName()));
         return ResponseEntity.ok()
@@ -140,9 +149,16 @@ class ReportPages {
                     kind.what().bys().contains(by) ? by : kind.what().bys().getFirst(),
                     customer == null ? null : new CustomerId(customer),
                     f.idOrNone("group"),
-                    item == null ? null : new ItemId(item),
+                    item == null ? byCode(business, f) : new ItemId(item),
                     f.raw("tag"),
                     which);
         });
+    }
+
+    private ItemId byCode(Business business, TypedForm f) {
+        String code = f.text("code");
+        if (code.isEmpty()) return null;
+        return choices.itemOf(business.id(), code)
+                .orElseThrow(() -> new Refusal("report.item", "There is no item %s.".formatted(code)).at("code"));
     }
 }
