@@ -12,14 +12,22 @@ import exactum.app.bank.Part;
 import exactum.app.bank.ProposeMatches;
 import exactum.app.bank.Proposed;
 import exactum.app.bank.UndoMatch;
+import exactum.app.business.Business;
+import exactum.app.business.FindBusinesses;
 import exactum.app.customers.Customer;
+import exactum.app.database.Slice;
 import exactum.app.documents.Document;
 import exactum.app.documents.VoidDocument;
 import exactum.app.installation.PlayDays;
 import exactum.app.ledger.ClosePeriod;
+import exactum.app.ledger.FindBooks;
 import exactum.app.ledger.ProveBooks;
 import exactum.app.payouts.FindPayouts;
 import exactum.app.payouts.MatchPayout;
+import exactum.app.reports.Asked;
+import exactum.app.reports.Check;
+import exactum.app.reports.MakeReports;
+import exactum.app.reports.ReportKind;
 import exactum.app.settlement.Channel;
 import exactum.app.settlement.FindClaims;
 import exactum.app.settlement.FindPayments;
@@ -46,7 +54,8 @@ import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.transaction.support.TransactionTemplate;
 
 /**
- * 300 random histories through the real use cases on PostgreSQL; the whole books are proven after every step. A failure says its
+ * 300 random histories through the real use cases on PostgreSQL; the whole books are proven after every step, and reports agree
+ * with them at the end. A failure says its
  * seed and what was done, with which it can be run alone.
  */
 @ExtendWith(RunningApp.class)
@@ -66,6 +75,7 @@ class HistoriesTest {
                     history.step();
                     assertThat(prove.disagreements(world.moorings)).isEmpty();
                 }
+                history.reportsAgree();
             } catch (AssertionError | RuntimeException e) {
                 throw new AssertionError("seed %d after %s".formatted(seed, history.told), e);
             }
@@ -104,8 +114,9 @@ class HistoriesTest {
                 else if (which < 90) useOrTakeOff();
                 else if (which < 93) voidOne();
                 else if (which < 96) writeOff();
-                else if (which < 98) world.bean(PlayDays.class).setDate(today().plusDays(random.nextInt(1, 4)));
-                else closeMonth();
+                else if (which < 97) world.bean(PlayDays.class).setDate(today().plusDays(random.nextInt(1, 4)));
+                else if (which < 99) closeMonth();
+                else reopenMonth();
             } catch (Refusal refused) {
                 told.add("refused " + refused.code());
             }
@@ -297,6 +308,31 @@ class HistoriesTest {
             YearMonth last = YearMonth.from(today()).minusMonths(1);
             told.add("close " + last);
             world.bean(ClosePeriod.class).close(world.moorings, last);
+        }
+
+        private void reopenMonth() {
+            YearMonth through =
+                    world.bean(FindBooks.class).periods(world.moorings).closedThrough();
+            if (through == null) return;
+            told.add("reopen " + through);
+            world.bean(ClosePeriod.class).reopen(world.moorings, through, "ada", "a random history");
+        }
+
+        /** Whatever must agree with the books does: as of today and a day before, and of the days between them. */
+        void reportsAgree() {
+            Business business = world.bean(FindBusinesses.class).get(world.moorings);
+            LocalDate then = today().minusDays(random.nextInt(1, 20));
+            for (ReportKind report : world.all(ReportKind.class)) {
+                for (LocalDate until : List.of(then, today())) {
+                    var asked = new Asked(
+                            then, until, report.what().bys().getFirst(), null, null, null, "", "");
+                    assertThat(world.bean(MakeReports.class)
+                                    .page(report, business, asked, Slice.first(1))
+                                    .checks())
+                            .as("%s %s to %s", report.what().name(), then, until)
+                            .allMatch(Check::agrees);
+                }
+            }
         }
     }
 }
