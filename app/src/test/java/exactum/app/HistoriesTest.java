@@ -324,8 +324,7 @@ class HistoriesTest {
             LocalDate then = today().minusDays(random.nextInt(1, 20));
             for (ReportKind report : world.all(ReportKind.class)) {
                 for (LocalDate until : List.of(then, today())) {
-                    var asked = new Asked(
-                            then, until, report.what().bys().getFirst(), null, null, null, "", "");
+                    var asked = new Asked(then, until, report.what().bys().getFirst(), null, null, null, "", "");
                     assertThat(world.bean(MakeReports.class)
                                     .page(report, business, asked, Slice.first(1))
                                     .checks())
