@@ -65,6 +65,9 @@ class ArrearsListTest {
             assertThat(ada.post(address, "parts=3&first=1+May+2026&seen=150.01&cause=agreed")
                             .body())
                     .contains("falls due on a day to come");
+            assertThat(ada.post(address, "parts=3&first=30+Jun+2026&seen=abc&cause=agreed")
+                            .statusCode())
+                    .isEqualTo(422);
             assertThat(ada.post(address, "parts=99&first=30+Jun+2026&seen=150.01&cause=agreed")
                             .body())
                     .contains("1 to 60 parts");

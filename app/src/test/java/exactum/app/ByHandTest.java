@@ -43,8 +43,15 @@ class ByHandTest {
             assertThat(world.balance("4100")).isEqualTo(euro("-12.40"));
             assertThat(ada.get(address).body()).contains("It is booked", "Approved by nils");
             String back = ada.follow(address + "/undo", "cause=it+was+on+the+statement");
+            String again = ada.follow(address + "/undo", "cause=asked+twice");
+            assertThat(ada.get("/ledger/by-hand").body()).contains("booked", "waits for a second person");
             nils.follow("/approvals/" + approve(nils, nils.get(back).body()) + "/approve", "");
             assertThat(world.balance("5010").isZero()).isTrue();
+            assertThat(nils.post("/approvals/" + approve(nils, nils.get(again).body()) + "/approve", "")
+                            .body())
+                    .contains("taken back already");
+            assertThat(world.balance("5010").isZero()).isTrue();
+            assertThat(ada.get("/ledger/by-hand").body()).contains("taken back");
             assertThat(ada.post(address + "/undo", "cause=again").body()).contains("taken back already");
             assertThat(ada.get("/ledger/entries").body()).contains("terminal rent of May", "booked by hand");
         }
@@ -92,6 +99,11 @@ class ByHandTest {
                     .contains("/ledger/entries?about=" + invoice.id());
             assertThat(otto.get("/ledger/entries?about=" + invoice.id()).body())
                     .contains(entry, "of what you came from");
+            assertThat(otto.get("/ledger/accounts/1100?since=2+Jun+2026&until=1+Jun+2026")
+                            .body())
+                    .contains("The first day is after the last");
+            assertThat(otto.get("/tie-out/1050/EUR").body()).contains("Agrees to the cent");
+            assertThat(otto.get("/tie-out/1100/EUR").statusCode()).isEqualTo(404);
             assertThat(otto.get("/ledger/accounts/9999").statusCode()).isEqualTo(404);
             assertThat(otto.get("/ledger/accounts/1100?currency=XXXX").statusCode())
                     .isLessThan(500);

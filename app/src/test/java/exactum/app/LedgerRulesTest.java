@@ -124,7 +124,7 @@ class LedgerRulesTest {
                 "in a closed month"
             },
             {
-                "insert into period_event (business_id, no, id, kind, month, made_by) values (%d, 2, gen_random_uuid(), 'closed', '2026-08-01', 'x')"
+                "insert into period_event (business_id, no, id, kind, month, made_on, made_by) values (%d, 2, gen_random_uuid(), 'closed', '2026-08-01', '2026-09-01', 'x')"
                         .formatted(b),
                 "does not follow"
             },

@@ -88,6 +88,8 @@ class MonthEndTest {
                             .body())
                     .contains("June 2026 is not over yet");
             assertThat(ada.post("/months/2026-06/close", "").body()).contains("June 2026 is not over yet");
+            for (String none : List.of("+999999999-12", "0001-01", "2026-13", "x"))
+                assertThat(ada.get("/months/" + none).statusCode()).as(none).isEqualTo(404);
             assertThat(ada.get("/months/2026-06").body()).contains("this is how it stands so far");
         }
         assertThat(closedThrough(world)).isNull();

@@ -75,6 +75,11 @@ class ReportsTest {
             String page =
                     ada.get("/reports/aged?by=invoice&customer=" + one.id()).body();
             assertThat(page).contains("/invoices/" + invoice.number(), "50.00").doesNotContain("70.00");
+            assertThat(text(ada, "/reports/aged?by=invoice&who=" + Visitor.encoded(one.name())))
+                    .contains("50.00")
+                    .doesNotContain("70.00");
+            assertThat(ada.get("/reports/aged?who=%C3%89cluse").body()).contains("Several customers are called");
+            assertThat(ada.get("/reports/aged?who=nobody+here").body()).contains("No customer is called");
             assertThat(ada.get("/reports/aged?from=no+day&until=nor+this").statusCode())
                     .isLessThan(500);
             assertThat(ada.get("/reports/none").statusCode()).isEqualTo(404);
@@ -212,6 +217,22 @@ class ReportsTest {
                     .distinct()
                     .toList();
             assertThat(ten).hasSize(1);
+        }
+    }
+
+    @Test
+    void a_file_that_could_not_be_made_is_not_answered_as_if_it_were_whole(World world) {
+        world.invoice();
+        try (var ada = new Visitor(world, "ada")) {
+            String path = "/reports/income.csv?from=2026-06-01&until=2026-06-30";
+            assertThat(ada.get(path).headers().firstValue("content-disposition"))
+                    .hasValue("attachment; filename=\"income-2026-06-01-2026-06-30.csv\"");
+            world.asOwner("alter table document_line rename column net_minor to net_gone");
+            var failed = ada.get(path);
+            assertThat(failed.statusCode()).isEqualTo(500);
+            assertThat(failed.headers().firstValue("content-disposition")).isEmpty();
+            assertThat(failed.body()).contains("Something went wrong on our side");
+            world.asOwner("alter table document_line rename column net_gone to net_minor");
         }
     }
 }

@@ -151,7 +151,7 @@ class TwoBusinessesTest {
         ids.put(
                 "EntryId",
                 world.bean(FindBooks.class)
-                        .latest(world.moorings, null, 1)
+                        .latest(world.moorings, 1)
                         .getFirst()
                         .entry()
                         .toString());

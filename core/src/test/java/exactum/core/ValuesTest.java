@@ -17,8 +17,6 @@ import exactum.core.money.UnitPrice;
 import exactum.core.money.Valued;
 import exactum.core.problem.Refusal;
 import exactum.core.terms.DueRule;
-import exactum.core.tieout.Row;
-import exactum.core.tieout.TieOut;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.Currency;
@@ -129,24 +127,6 @@ class ValuesTest {
         assertThat(payout.fees()).isEqualTo(eur("5.00"));
         assertThatThrownBy(() -> new PayoutReport("po", DAY, DAY, EUR, eur("95.01"), List.of(sale, fee)))
                 .hasMessageContaining("its lines make 95.00, but it says 95.01");
-    }
-
-    @Test
-    void a_tie_out_names_the_rows_that_are_off() {
-        Row even = new Row(eur("5.00"), eur("5.00"), "even");
-        Row more = new Row(eur("7.00"), eur("5.00"), "more");
-        Row less = new Row(eur("3.00"), eur("5.00"), "less");
-        assertThat(TieOut.of(EUR, List.of(even)).comesOut()).isTrue();
-        TieOut off = TieOut.of(EUR, List.of(even, more, less));
-        assertThat(off.remainder()).isEqualTo(eur("0.00"));
-        assertThat(off.comesOut())
-                .as("what is off both ways comes out as nothing and is off")
-                .isFalse();
-        assertThat(off.off()).containsExactly(more, less);
-        assertThat(off.working().steps())
-                .extracting("text")
-                .contains("2.00 more", "\u22122.00 less")
-                .noneMatch(t -> t.toString().contains("even"));
     }
 
     @Test

@@ -7,6 +7,7 @@ create table period_event (
     kind text not null check (kind in ('closed', 'reopened')),
     month date not null check (extract(day from month) = 1),
     through date not null generated always as (case kind when 'closed' then month else (month - interval '1 month')::date end) stored,
+    made_on date not null,
     made_at timestamptz not null default now(),
     made_by text not null,
     approved_by text,
@@ -18,8 +19,8 @@ create table period_event (
     check (approved_by <> made_by)
 );
 
-insert into period_event (business_id, no, id, kind, month, made_at, made_by)
-select business_id, row_number() over (partition by business_id order by month), gen_random_uuid(), 'closed', month, closed_at, closed_by from period;
+insert into period_event (business_id, no, id, kind, month, made_on, made_at, made_by)
+select business_id, row_number() over (partition by business_id order by month), gen_random_uuid(), 'closed', month, closed_at::date, closed_at, closed_by from period;
 
 drop table period;
 drop function period_must_follow();
@@ -127,12 +128,13 @@ create table tie_out_signature (
     signed_on date not null,
     signed_at timestamptz not null default now(),
     signed_by text not null,
+    withdrawn_on date,
     withdrawn_at timestamptz,
     withdrawn_by text,
     withdrawn_because text,
     primary key (business_id, id),
     foreign key (business_id, account) references account,
-    check ((withdrawn_at is null) = (withdrawn_by is null) and (withdrawn_at is null) = (withdrawn_because is null))
+    check ((withdrawn_at is null) = (withdrawn_on is null) and (withdrawn_at is null) = (withdrawn_by is null) and (withdrawn_at is null) = (withdrawn_because is null))
 );
 create unique index tie_out_signed_once on tie_out_signature (business_id, month, account, currency) where withdrawn_at is null;
 create index on tie_out_signature (business_id, month);
@@ -142,7 +144,7 @@ revoke delete, truncate on tie_out_signature from exactum_app;
 create function signature_must_stay() returns trigger language plpgsql as $$
 begin
     if old.withdrawn_at is not null
-       or (to_jsonb(new) - 'withdrawn_at' - 'withdrawn_by' - 'withdrawn_because') <> (to_jsonb(old) - 'withdrawn_at' - 'withdrawn_by' - 'withdrawn_because') then
+       or (to_jsonb(new) - 'withdrawn_on' - 'withdrawn_at' - 'withdrawn_by' - 'withdrawn_because') <> (to_jsonb(old) - 'withdrawn_on' - 'withdrawn_at' - 'withdrawn_by' - 'withdrawn_because') then
         raise exception 'signature % stays as it is', old.id using errcode = 'check_violation';
     end if;
     return new;

@@ -154,7 +154,8 @@ class ArrearsListPages {
         Customer customer = customers.find(business, id).orElseThrow(NotHere::new);
         Wish wish = wish(business, customer, fields);
         var f = new TypedForm(fields);
-        Money seen = Money.of(wish.currency(), f.required("seen", "what is overdue"));
+        Money seen = f.money(
+                "seen", "what is overdue", Money.ofMinor(wish.currency(), 0).currency());
         follow.arrange(
                 business,
                 customer,

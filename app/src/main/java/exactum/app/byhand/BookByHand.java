@@ -85,11 +85,7 @@ public class BookByHand {
     @Transactional
     public UUID askToUndo(BusinessId business, UUID id, String why) {
         ManualEntry made = store.find(business, id).orElseThrow(NotHere::new);
-        EntryId booked = booked(business, id)
-                .map(Entry::id)
-                .orElseThrow(() -> new Refusal("entry.open", "It is not booked, so there is nothing to take back."));
-        if (accounts.undoneBy(business, booked).isPresent())
-            throw new Refusal("entry.undone", "It was taken back already. Nothing was changed.");
+        standing(business, id);
         return ask(business, made.entry().mirrored(clock.today(business), why), id);
     }
 
@@ -122,9 +118,23 @@ public class BookByHand {
         return store.find(business, id);
     }
 
+    /** The latest, each with how far it is. */
     @Transactional(readOnly = true)
-    public List<ManualEntry> latest(BusinessId business, int most) {
-        return store.latest(business, most);
+    public List<ManualEntry.Listed> latest(BusinessId business, int most) {
+        return store.latest(business, most).stream()
+                .map(m -> new ManualEntry.Listed(m, state(business, m.id())))
+                .toList();
+    }
+
+    private ManualEntry.State state(BusinessId business, UUID id) {
+        Optional<Entry> entry = booked(business, id);
+        if (entry.isPresent())
+            return accounts.undoneBy(business, entry.get().id()).isPresent()
+                    ? ManualEntry.State.TAKEN_BACK
+                    : ManualEntry.State.BOOKED;
+        return approvals.isAsked(business, ApprovalKind.ENTRY, id)
+                ? ManualEntry.State.WAITING
+                : ManualEntry.State.REFUSED;
     }
 
     /** What was asked for it, and said. */
@@ -144,11 +154,20 @@ public class BookByHand {
         if (what.kind() != ApprovalKind.ENTRY) return;
         BusinessId business = what.business();
         ManualEntry made = store.find(business, what.subject()).orElseThrow(NotHere::new);
-        EntryId undone = made.undoes() == null
-                ? null
-                : booked(business, made.undoes()).map(Entry::id).orElseThrow(NotHere::new);
+        EntryId undone = made.undoes() == null ? null : standing(business, made.undoes());
         ledger.book(business, made.entry().entry(Ids.NEW, made.id(), undone));
         audit.record(business, "booked by hand", made.entry().cause());
+    }
+
+    /** The entry of one that is booked and was not taken back. */
+    private EntryId standing(BusinessId business, UUID id) {
+        EntryId booked = booked(business, id)
+                .map(Entry::id)
+                .orElseThrow(() -> new Refusal(
+                        "entry.open", "It is not booked, so there is nothing to take back. Nothing was changed."));
+        if (accounts.undoneBy(business, booked).isPresent())
+            throw new Refusal("entry.undone", "It was taken back already. Nothing was changed.");
+        return booked;
     }
 
     private Set<AccountCode> kept(BusinessId business) {

@@ -27,7 +27,7 @@ class MonthEndScene {
                         month,
                         line.tieOut().account(),
                         line.tieOut().said().currency().getCurrencyCode(),
-                        "nothing moves there; its paper statement comes once a quarter");
+                        line.endsEarly() ? "nothing moves there; its paper statement comes once a quarter" : "");
             }
             ends.close(business, month);
         });

@@ -5,6 +5,7 @@ import exactum.app.business.Power;
 import exactum.app.database.Slice;
 import exactum.app.installation.BusinessClock;
 import exactum.app.security.SignedIn;
+import exactum.app.web.FileAnswer;
 import exactum.app.web.Pager;
 import exactum.app.web.TypedForm;
 import exactum.core.ids.BusinessId;
@@ -15,9 +16,6 @@ import exactum.core.text.TextKind;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
-import java.io.OutputStreamWriter;
-import java.io.Writer;
-import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
@@ -87,15 +85,11 @@ class DocumentListPages {
             HttpServletResponse response)
             throws IOException {
         String path = path(http).replace(".csv", "");
-        try (Writer out = file(response, path.substring(1))) {
-            export.write(business, ListRequest.of(path, fields).filter(), out);
-        }
-    }
-
-    private static Writer file(HttpServletResponse response, String name) throws IOException {
-        response.setContentType("text/csv;charset=utf-8");
-        response.setHeader("Content-Disposition", "attachment; filename=\"" + name + ".csv\"");
-        return new OutputStreamWriter(response.getOutputStream(), StandardCharsets.UTF_8);
+        FileAnswer.send(
+                response,
+                "text/csv",
+                path.substring(1) + ".csv",
+                out -> export.write(business, ListRequest.of(path, fields).filter(), out));
     }
 
     @PostMapping({"/invoices/views", "/quotes/views"})
@@ -145,9 +139,11 @@ class DocumentListPages {
             HttpServletResponse response)
             throws IOException {
         requireSome(ids);
-        try (Writer out = file(response, path(http).replace("/selected.csv", "").substring(1))) {
-            export.write(business, ids, out);
-        }
+        FileAnswer.send(
+                response,
+                "text/csv",
+                path(http).replace("/selected.csv", "").substring(1) + ".csv",
+                out -> export.write(business, ids, out));
     }
 
     private static void requireSome(List<DocumentId> ids) {

@@ -60,7 +60,9 @@ final class Places {
             "/standing",
             "/recurring",
             "/held-money",
-            "/payments");
+            "/payments",
+            "/waiting",
+            "/tie-out");
 
     private Places() {}
 

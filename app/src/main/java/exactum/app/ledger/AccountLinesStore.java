@@ -39,12 +39,13 @@ class AccountLinesStore implements FindAccounts {
             union all select 'bank line', '/bank-lines/' || m.bank_line_id from e join match m on m.business_id = e.business_id and m.id = e.source_id and m.bank_line_id is not null
             union all select 'payout', '/payouts/' || l.payout_id from e join match m on m.business_id = e.business_id and m.id = e.source_id join payout_line l on l.business_id = m.business_id and l.id = m.payout_line_id
             union all select 'payout ' || p.reference, '/payouts/' || p.id from e join payout p on p.business_id = e.business_id and p.id = e.source_id
-            union all select 'refund', '/refunds/' || r.id from e join refund_order r on r.business_id = e.business_id and r.id = e.source_id
+            union all select 'refund', '/refunds/' || r.id from e join refund_order r on r.business_id = e.business_id and r.refund_id in (select f.id from refund f where f.business_id = e.business_id and f.entry_id = e.id)
             union all select 'chargeback', '/chargebacks/' || c.id from e join chargeback c on c.business_id = e.business_id and c.id = e.source_id
             union all select 'payment', '/payments/' || t.means_id from e join take_back t on t.business_id = e.business_id and (t.id = e.source_id or t.entry_id = e.id) join means m on m.business_id = t.business_id and m.id = t.means_id and m.kind = 'receipt'
             union all select 'payment', '/payments/' || a.means_id from (select distinct a.business_id, a.means_id from e join allocation a on a.business_id = e.business_id and a.entry_id = e.id limit 20) a
                         join means m on m.business_id = a.business_id and m.id = a.means_id and m.kind = 'receipt'
-            union all select 'bank account', '/setup' from e join bank_account b on b.business_id = e.business_id and b.id = e.source_id
+            union all select 'entry by hand', '/ledger/by-hand/' || h.id from e join manual_entry h on h.business_id = e.business_id and h.id = e.source_id
+            union all select 'bank account', '/setup/bank' from e join bank_account b on b.business_id = e.business_id and b.id = e.source_id
             """;
     private static final String ABOUT = """
             select e.id from (

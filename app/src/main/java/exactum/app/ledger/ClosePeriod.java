@@ -1,6 +1,7 @@
 package exactum.app.ledger;
 
 import exactum.app.audit.Audit;
+import exactum.app.installation.BusinessClock;
 import exactum.app.web.Texts;
 import exactum.core.ids.BusinessId;
 import java.time.YearMonth;
@@ -12,10 +13,12 @@ import org.springframework.transaction.annotation.Transactional;
 @Component
 public class ClosePeriod {
     private final LedgerStore store;
+    private final BusinessClock clock;
     private final Audit audit;
 
-    ClosePeriod(LedgerStore store, Audit audit) {
+    ClosePeriod(LedgerStore store, BusinessClock clock, Audit audit) {
         this.store = store;
+        this.clock = clock;
         this.audit = audit;
     }
 
@@ -30,7 +33,7 @@ public class ClosePeriod {
     public void close(BusinessId business, YearMonth month) {
         store.holdPeriods(business);
         store.periods(business).closing(month);
-        store.close(business, month, Audit.who());
+        store.close(business, month, clock.today(business), Audit.who());
         audit.record(business, "closed a month", month.toString());
     }
 
@@ -43,7 +46,7 @@ public class ClosePeriod {
     public void reopen(BusinessId business, YearMonth month, String askedBy, String cause) {
         store.holdPeriods(business);
         store.periods(business).reopening(month);
-        store.reopen(business, month, askedBy, Audit.who(), cause);
+        store.reopen(business, month, clock.today(business), askedBy, Audit.who(), cause);
         audit.record(business, "reopened a month", Texts.month(month) + ": " + cause);
     }
 }

@@ -9,6 +9,7 @@ import exactum.app.web.Texts;
 import exactum.app.web.TypedForm;
 import exactum.core.ids.EntryId;
 import exactum.core.ledger.AccountCode;
+import exactum.core.problem.Refusal;
 import exactum.core.typed.TypedDate;
 import exactum.core.working.Working;
 import java.time.LocalDate;
@@ -62,6 +63,8 @@ class EntryPages {
         LocalDate today = clock.today(business.id());
         LocalDate until = typedUntil.isBlank() ? today : TypedDate.parse(typedUntil, today);
         LocalDate since = typedFrom.isBlank() ? until.withDayOfMonth(1) : TypedDate.parse(typedFrom, today);
+        if (since.isAfter(until))
+            throw new Refusal("account.days", "The first day is after the last. Choose others.").at("since");
         FindAccounts.Movement moved = accounts.movement(business.id(), code, in, since, until);
         Slice slice = Slice.page(from);
         List<FindAccounts.Line> lines = accounts.lines(business.id(), code, in, since, until, slice);

@@ -2,14 +2,12 @@ package exactum.app.ledger;
 
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
-import exactum.core.ids.DocumentId;
 import exactum.core.ids.EntryId;
 import exactum.core.ledger.AccountCode;
 import exactum.core.ledger.Entry;
 import exactum.core.ledger.Event;
 import exactum.core.ledger.Periods;
 import exactum.core.money.Money;
-import java.time.Instant;
 import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.Collection;
@@ -93,7 +91,7 @@ public interface FindBooks {
      * @param cause why it was reopened, or null
      */
     record PeriodEvent(
-            UUID id, YearMonth month, boolean reopened, Instant at, String by, String approvedBy, String cause) {}
+            UUID id, YearMonth month, boolean reopened, LocalDate on, String by, String approvedBy, String cause) {}
 
     /** Every closing and reopening, the latest first. */
     List<PeriodEvent> periodEvents(BusinessId business);
@@ -114,11 +112,8 @@ public interface FindBooks {
     /** The day on which the entry of an event counts. */
     Optional<LocalDate> countsOn(BusinessId business, Event event, UUID source);
 
-    /** The postings of the latest entries, of one account's if it is not null. */
-    List<Posted> latest(BusinessId business, AccountCode account, int entries);
-
-    /** The postings of every entry that has to do with a document. */
-    List<Posted> ofDocument(BusinessId business, DocumentId document);
+    /** The postings of the latest entries. */
+    List<Posted> latest(BusinessId business, int entries);
 
     /** The postings of the entries. */
     List<Posted> of(BusinessId business, Collection<EntryId> ids);

@@ -4,6 +4,7 @@ import exactum.app.business.Business;
 import exactum.app.business.Needs;
 import exactum.app.business.Power;
 import exactum.app.installation.BusinessClock;
+import exactum.app.web.FileAnswer;
 import exactum.app.web.Texts;
 import exactum.app.web.TypedForm;
 import exactum.core.ids.BusinessId;
@@ -11,12 +12,8 @@ import exactum.core.problem.Refusal;
 import exactum.core.text.TextKind;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
-import java.io.OutputStreamWriter;
-import java.io.Writer;
-import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.util.Map;
-import org.springframework.http.HttpHeaders;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -90,23 +87,18 @@ class JournalPages {
     void csv(Business business, @RequestParam Map<String, String> fields, HttpServletResponse response)
             throws IOException {
         Days days = days(business.id(), fields);
-        try (Writer out = file(response, "text/csv;charset=utf-8", days.file("csv"))) {
-            journal.csv(business, days.from(), days.until(), out);
-        }
+        FileAnswer.send(
+                response, "text/csv", days.file("csv"), out -> journal.csv(business, days.from(), days.until(), out));
     }
 
     @GetMapping("/ledger/journal.json")
     void json(Business business, @RequestParam Map<String, String> fields, HttpServletResponse response)
             throws IOException {
         Days days = days(business.id(), fields);
-        try (Writer out = file(response, "application/json", days.file("json"))) {
-            journal.json(business, days.from(), days.until(), out);
-        }
-    }
-
-    private static Writer file(HttpServletResponse response, String type, String name) throws IOException {
-        response.setContentType(type);
-        response.setHeader(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"%s\"".formatted(name));
-        return new OutputStreamWriter(response.getOutputStream(), StandardCharsets.UTF_8);
+        FileAnswer.send(
+                response,
+                "application/json",
+                days.file("json"),
+                out -> journal.json(business, days.from(), days.until(), out));
     }
 }

@@ -89,7 +89,7 @@ class LedgerPages {
                 "postings",
                 EntryRows.of(
                         about == null
-                                ? books.latest(business.id(), null, SHOWN)
+                                ? books.latest(business.id(), SHOWN)
                                 : books.of(business.id(), accounts.about(business.id(), about, SHOWN)),
                         business));
         model.addAttribute("about", about);

@@ -11,7 +11,6 @@ import static exactumdb.Tables.POSTING;
 import exactum.app.database.CopyRows;
 import exactum.app.database.Ids;
 import exactum.core.ids.BusinessId;
-import exactum.core.ids.DocumentId;
 import exactum.core.ids.EntryId;
 import exactum.core.ledger.AccountCode;
 import exactum.core.ledger.AccountRole;
@@ -107,18 +106,18 @@ class LedgerStore implements FindBooks {
                         r.getId(),
                         YearMonth.from(r.getMonth()),
                         r.getKind().equals(REOPENED),
-                        r.getMadeAt().toInstant(),
+                        r.getMadeOn(),
                         r.getMadeBy(),
                         r.getApprovedBy(),
                         r.getCause()));
     }
 
-    void close(BusinessId business, YearMonth month, String who) {
-        event(business, CLOSED, month, who).execute();
+    void close(BusinessId business, YearMonth month, LocalDate on, String who) {
+        event(business, CLOSED, month, on, who).execute();
     }
 
-    void reopen(BusinessId business, YearMonth month, String who, String approvedBy, String cause) {
-        event(business, REOPENED, month, who)
+    void reopen(BusinessId business, YearMonth month, LocalDate on, String who, String approvedBy, String cause) {
+        event(business, REOPENED, month, on, who)
                 .set(PERIOD_EVENT.APPROVED_BY, approvedBy)
                 .set(PERIOD_EVENT.CAUSE, cause)
                 .execute();
@@ -129,7 +128,8 @@ class LedgerStore implements FindBooks {
         db.execute("select pg_advisory_xact_lock({0}, {1})", DSL.inline(PERIOD_LOCK), DSL.inline(business.value()));
     }
 
-    private InsertSetMoreStep<PeriodEventRecord> event(BusinessId business, String kind, YearMonth month, String who) {
+    private InsertSetMoreStep<PeriodEventRecord> event(
+            BusinessId business, String kind, YearMonth month, LocalDate on, String who) {
         int last = db.select(DSL.coalesce(DSL.max(PERIOD_EVENT.NO), 0))
                 .from(PERIOD_EVENT)
                 .where(PERIOD_EVENT.BUSINESS_ID.eq(business))
@@ -141,6 +141,7 @@ class LedgerStore implements FindBooks {
                 .set(PERIOD_EVENT.ID, Ids.next())
                 .set(PERIOD_EVENT.KIND, kind)
                 .set(PERIOD_EVENT.MONTH, month.atDay(1))
+                .set(PERIOD_EVENT.MADE_ON, on)
                 .set(PERIOD_EVENT.MADE_BY, who);
     }
 
@@ -225,32 +226,14 @@ class LedgerStore implements FindBooks {
     }
 
     @Override
-    public List<Posted> latest(BusinessId business, AccountCode account, int entries) {
-        Condition wanted = account == null
-                ? DSL.noCondition()
-                : DSL.exists(DSL.selectOne()
-                        .from(POSTING)
-                        .where(POSTING.BUSINESS_ID.eq(ENTRY.BUSINESS_ID))
-                        .and(POSTING.ENTRY_ID.eq(ENTRY.ID))
-                        .and(POSTING.ACCOUNT.eq(account)));
+    public List<Posted> latest(BusinessId business, int entries) {
         return posted(
                 business,
                 ENTRY.ID.in(DSL.select(ENTRY.ID)
                         .from(ENTRY)
                         .where(ENTRY.BUSINESS_ID.eq(business))
-                        .and(wanted)
                         .orderBy(ENTRY.ENTRY_DATE.desc(), ENTRY.ID.desc())
                         .limit(entries)));
-    }
-
-    @Override
-    public List<Posted> ofDocument(BusinessId business, DocumentId document) {
-        return posted(
-                business,
-                ENTRY.ID.in(DSL.select(POSTING.ENTRY_ID)
-                        .from(POSTING)
-                        .where(POSTING.BUSINESS_ID.eq(business))
-                        .and(POSTING.DOCUMENT_ID.eq(document))));
     }
 
     @Override

@@ -64,15 +64,6 @@ class CashReport implements ReportKind {
         return asked.by().equals(BY_ACCOUNT) ? List.of(6) : List.of();
     }
 
-    /** An account in a currency. */
-    private record Key(String currency, AccountCode account) implements Comparable<Key> {
-        @Override
-        public int compareTo(Key o) {
-            int byCurrency = currency.compareTo(o.currency);
-            return byCurrency != 0 ? byCurrency : account.compareTo(o.account);
-        }
-    }
-
     @Override
     public void each(Business business, Asked asked, Consumer<Line> to) {
         Map<AccountCode, String> names = books.accountNames(business.id());
@@ -87,13 +78,15 @@ class CashReport implements ReportKind {
                             .forEach(r -> to.accept(line(d, r, names))));
             return;
         }
-        var sums = new TreeMap<Key, CashBridge.Row>();
+        var sums = new TreeMap<InCurrency, CashBridge.Row>();
         documents(
                 business,
                 asked,
                 d -> CashBridge.of(d.doc())
                         .forEach(r -> sums.merge(
-                                new Key(r.accrual().currency().getCurrencyCode(), r.account()),
+                                new InCurrency(
+                                        r.accrual().currency().getCurrencyCode(),
+                                        r.account().value()),
                                 r,
                                 CashBridge.Row::plus)));
         sums.values().forEach(r -> to.accept(line(r, names, asked)));

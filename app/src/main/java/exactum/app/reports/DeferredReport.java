@@ -66,15 +66,6 @@ class DeferredReport implements ReportKind {
         return asked.by().equals(BY_MONTH) ? List.of(2) : List.of();
     }
 
-    /** An account or month, in a currency. */
-    private record Key(String currency, String label) implements Comparable<Key> {
-        @Override
-        public int compareTo(Key o) {
-            int byCurrency = currency.compareTo(o.currency);
-            return byCurrency != 0 ? byCurrency : label.compareTo(o.label);
-        }
-    }
-
     /** What was billed and what of it is earned. */
     private record Sum(Money billed, Money earned) {
         Sum plus(Sum o) {
@@ -91,24 +82,24 @@ class DeferredReport implements ReportKind {
                     if (asked.which().isEmpty() || asked.which().equals(o.account())) to.accept(line(o, day));
                 });
             case BY_ACCOUNT -> {
-                var sums = new TreeMap<Key, Sum>();
+                var sums = new TreeMap<InCurrency, Sum>();
                 store.each(
                         business.id(),
                         asked,
                         o -> sums.merge(
-                                new Key(currency(o), o.account()),
+                                new InCurrency(currency(o), o.account()),
                                 new Sum(o.time().net(), o.time().earned(day)),
                                 Sum::plus));
                 sums.forEach((key, sum) -> to.accept(line(key, sum, asked)));
             }
             default -> {
-                var months = new TreeMap<Key, Money>();
+                var months = new TreeMap<InCurrency, Money>();
                 store.each(
                         business.id(),
                         asked,
                         o -> ahead(o.time(), day)
                                 .forEach(s -> months.merge(
-                                        new Key(currency(o), s.month().toString()), s.earned(), Money::plus)));
+                                        new InCurrency(currency(o), s.month().toString()), s.earned(), Money::plus)));
                 months.forEach((key, amount) -> to.accept(Line.of(
                         key.currency(),
                         new Cell(
@@ -141,7 +132,7 @@ class DeferredReport implements ReportKind {
                 .toList();
     }
 
-    private static Line line(Key key, Sum sum, Asked asked) {
+    private static Line line(InCurrency key, Sum sum, Asked asked) {
         return Line.of(
                 key.currency(),
                 Cell.of(

@@ -37,6 +37,7 @@ class RecurringIncomeStore {
      * One billed period of a recurring invoice.
      *
      * @param ended whether it is ended
+     * @param endsOn its last day, or null
      * @param firstFrom the first day that it was ever billed for
      */
     record Billed(
@@ -46,10 +47,17 @@ class RecurringIncomeStore {
             String customerName,
             Cadence cadence,
             boolean ended,
+            LocalDate endsOn,
             LocalDate firstFrom,
             LocalDate from,
             LocalDate until,
-            Money net) {}
+            Money net) {
+
+        /** One that was ended without a last day is taken for ended at any. */
+        boolean isEndedBy(LocalDate day) {
+            return endsOn == null ? ended : !endsOn.isAfter(day);
+        }
+    }
 
     /** Periods that touch the days, those of an arrangement one after the other. */
     void each(BusinessId business, LocalDate from, LocalDate until, Asked asked, Consumer<Billed> to) {
@@ -68,6 +76,7 @@ class RecurringIncomeStore {
                 r.get("customer", String.class),
                 Cadence.parse(r.get("rule", String.class)),
                 r.get("state", String.class).equals("ended"),
+                r.get("ends_on", LocalDate.class),
                 r.get("first_from", LocalDate.class),
                 r.get("period_from", LocalDate.class),
                 r.get("period_until", LocalDate.class),

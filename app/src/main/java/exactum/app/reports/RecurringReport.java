@@ -6,7 +6,6 @@ import exactum.core.money.Money;
 import exactum.core.report.RecurringChange;
 import java.time.YearMonth;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
@@ -81,9 +80,6 @@ class RecurringReport implements ReportKind {
     private record Moved(
             YearMonth month, RecurringIncomeStore.Billed of, RecurringChange change, Money before, Money after) {}
 
-    /** A month in a currency. */
-    private record Key(String currency, YearMonth month) {}
-
     /** What all arrangements did in a month. */
     private static final class Sums {
         private final Map<RecurringChange, Money> changes = new EnumMap<>(RecurringChange.class);
@@ -113,12 +109,14 @@ class RecurringReport implements ReportKind {
             });
             return;
         }
-        var sums = new TreeMap<Key, Sums>(Comparator.comparing(Key::currency).thenComparing(Key::month));
+        var sums = new TreeMap<InCurrency, Sums>();
         moves(
                 business,
                 asked,
                 m -> sums.computeIfAbsent(
-                                new Key(m.after().currency().getCurrencyCode(), m.month()),
+                                new InCurrency(
+                                        m.after().currency().getCurrencyCode(),
+                                        m.month().toString()),
                                 k -> new Sums(m.after().withMinor(0)))
                         .add(m));
         sums.forEach((key, sum) -> to.accept(line(key, sum, asked)));
@@ -145,7 +143,7 @@ class RecurringReport implements ReportKind {
             Money before = at(periods, m.minusMonths(1));
             Money after = at(periods, m);
             boolean ever = of.firstFrom().isBefore(m.atDay(1));
-            RecurringChange change = RecurringChange.of(before, after, ever, of.ended());
+            RecurringChange change = RecurringChange.of(before, after, ever, of.isEndedBy(m.atEndOfMonth()));
             if (!before.isZero() || !after.isZero()) to.accept(new Moved(m, of, change, before, after));
         }
     }
@@ -174,11 +172,11 @@ class RecurringReport implements ReportKind {
                 Cell.of(m.after()));
     }
 
-    private static Line line(Key key, Sums sum, Asked asked) {
+    private static Line line(InCurrency key, Sums sum, Asked asked) {
         String inside = "/reports/recurring?"
-                + asked.with(BY_ARRANGEMENT, null, key.month().toString()).query();
+                + asked.with(BY_ARRANGEMENT, null, key.label()).query();
         var cells = new ArrayList<Cell>();
-        cells.add(new Cell(Texts.month(key.month()), key.month().toString(), inside, null, null));
+        cells.add(new Cell(Texts.month(YearMonth.parse(key.label())), key.label(), inside, null, null));
         cells.add(Cell.of(key.currency()));
         cells.add(Cell.of(sum.before));
         SHOWN.forEach(c -> cells.add(Cell.of(sum.changes.get(c))));

@@ -1,9 +1,12 @@
 package exactum.app.reports;
 
 import exactum.app.business.Business;
+import exactum.app.customers.Customer;
+import exactum.app.customers.FindCustomers;
 import exactum.app.database.Slice;
 import exactum.app.installation.BusinessClock;
 import exactum.app.press.PdfPress;
+import exactum.app.web.FileAnswer;
 import exactum.app.web.Pager;
 import exactum.app.web.Texts;
 import exactum.app.web.TypedForm;
@@ -12,11 +15,9 @@ import exactum.core.ids.ItemId;
 import exactum.core.problem.Refusal;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
-import java.io.OutputStreamWriter;
-import java.io.Writer;
-import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.UUID;
@@ -38,14 +39,21 @@ class ReportPages {
     private final MakeReports reports;
     private final ReportTurns turns;
     private final ReportChoiceStore choices;
+    private final FindCustomers customers;
     private final BusinessClock clock;
     private final PdfPress press;
 
     ReportPages(
-            MakeReports reports, ReportTurns turns, ReportChoiceStore choices, BusinessClock clock, PdfPress press) {
+            MakeReports reports,
+            ReportTurns turns,
+            ReportChoiceStore choices,
+            FindCustomers customers,
+            BusinessClock clock,
+            PdfPress press) {
         this.reports = reports;
         this.turns = turns;
         this.choices = choices;
+        this.customers = customers;
         this.clock = clock;
         this.press = press;
     }
@@ -90,15 +98,11 @@ class ReportPages {
             throws IOException {
         ReportKind kind = reports.kind(name);
         Asked asked = asked(business, kind, fields);
-        response.setContentType("text/csv;charset=utf-8");
-        response.setHeader(
-                HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"%s.csv\"".formatted(file(kind, asked)));
-        try (Writer out = new OutputStreamWriter(response.getOutputStream(), StandardCharsets.UTF_8)) {
-            turns.take(() -> {
-                reports.csv(kind, business, asked, out);
-                return null;
-            });
-        }
+        turns.take(() -> {
+            FileAnswer.send(
+                    response, "text/csv", file(kind, asked) + ".csv", out -> reports.csv(kind, business, asked, out));
+            return null;
+        });
     }
 
     @GetMapping("/reports/{name:[a-z-]+}.pdf")
@@ -147,7 +151,7 @@ class ReportPages {
                     from,
                     until,
                     kind.what().bys().contains(by) ? by : kind.what().bys().getFirst(),
-                    customer == null ? null : new CustomerId(customer),
+                    customer == null ? byName(business, f) : new CustomerId(customer),
                     f.idOrNone("group"),
                     item == null ? byCode(business, f) : new ItemId(item),
                     f.raw("tag"),
@@ -160,5 +164,22 @@ class ReportPages {
         if (code.isEmpty()) return null;
         return choices.itemOf(business.id(), code)
                 .orElseThrow(() -> new Refusal("report.item", "There is no item %s.".formatted(code)).at("code"));
+    }
+
+    private CustomerId byName(Business business, TypedForm f) {
+        String who = f.text("who");
+        if (who.isEmpty()) return null;
+        List<Customer> found = customers
+                .findByCode(business.id(), who)
+                .map(List::of)
+                .orElseGet(() -> customers.search(business.id(), who, 2));
+        if (found.size() == 1) return found.getFirst().id();
+        throw new Refusal(
+                        "report.customer",
+                        found.isEmpty()
+                                ? "No customer is called “%s”.".formatted(who)
+                                : "Several customers are called “%s”. Type more of the name, or the code."
+                                        .formatted(who))
+                .at("who");
     }
 }

@@ -66,7 +66,9 @@ public record StackedBars(List<Legend> legend, List<Bar> bars, int height, Strin
             x += width;
         }
         Cell first = line.cells().getFirst();
-        return new Bar(y, shortened(first.text()), first.href(), parts, x, total.withCurrency());
+        Cell second = line.cells().get(1);
+        String label = second.href() == null ? first.text() : first.text() + ", " + second.text();
+        return new Bar(y, shortened(label), first.href(), parts, x, total.withCurrency());
     }
 
     private static String shortened(String label) {

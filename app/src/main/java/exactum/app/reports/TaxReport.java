@@ -65,15 +65,6 @@ class TaxReport implements ReportKind {
         return asked.by().equals(BY_RATE) ? List.of(3) : List.of();
     }
 
-    /** A rate of a currency. */
-    private record Key(String currency, String rate) implements Comparable<Key> {
-        @Override
-        public int compareTo(Key o) {
-            int byCurrency = currency.compareTo(o.currency);
-            return byCurrency != 0 ? byCurrency : rate.compareTo(o.rate);
-        }
-    }
-
     /** What a rate comes to. */
     private record Sum(Money base, Money tax, Money own) {
         Sum plus(Sum o) {
@@ -96,13 +87,13 @@ class TaxReport implements ReportKind {
                             .forEach(s -> to.accept(line(b, s))));
             return;
         }
-        var sums = new TreeMap<Key, Sum>();
+        var sums = new TreeMap<InCurrency, Sum>();
         booked(
                 business,
                 asked,
                 b -> shares(business, b)
                         .forEach(s -> sums.merge(
-                                new Key(
+                                new InCurrency(
                                         b.booked().currency().getCurrencyCode(),
                                         s.tax().rate()),
                                 new Sum(s.tax().base(), s.tax().tax(), s.own()),
@@ -147,12 +138,12 @@ class TaxReport implements ReportKind {
                 : b.taxes();
     }
 
-    private static Line line(Key key, Sum sum, Asked asked) {
+    private static Line line(InCurrency key, Sum sum, Asked asked) {
         String inside =
-                "/reports/tax?" + asked.with(BY_DOCUMENT, null, key.rate()).query();
+                "/reports/tax?" + asked.with(BY_DOCUMENT, null, key.label()).query();
         return Line.of(
                 key.currency(),
-                Cell.of(key.rate(), inside),
+                Cell.of(key.label(), inside),
                 Cell.of(key.currency()),
                 Cell.of(sum.base(), inside),
                 Cell.of(sum.tax(), inside),

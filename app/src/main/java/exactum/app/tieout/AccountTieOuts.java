@@ -2,6 +2,7 @@ package exactum.app.tieout;
 
 import exactum.app.bank.FindBankLines;
 import exactum.app.bank.FindStatements;
+import exactum.app.business.FindBusinesses;
 import exactum.app.ledger.FindBooks;
 import exactum.app.ledger.Ledger;
 import exactum.app.payouts.FindPayouts;
@@ -35,6 +36,7 @@ import org.springframework.transaction.annotation.Transactional;
 /** Every bank account, every clearing account and every other waiting account, as of a day, each currency by itself. */
 @Component
 public class AccountTieOuts {
+    private final FindBusinesses businesses;
     private final FindSetup setup;
     private final FindStatements statements;
     private final FindBankLines lines;
@@ -44,6 +46,7 @@ public class AccountTieOuts {
     private final Ledger ledger;
 
     AccountTieOuts(
+            FindBusinesses businesses,
             FindSetup setup,
             FindStatements statements,
             FindBankLines lines,
@@ -51,6 +54,7 @@ public class AccountTieOuts {
             FindWaiting waiting,
             FindBooks books,
             Ledger ledger) {
+        this.businesses = businesses;
         this.setup = setup;
         this.statements = statements;
         this.lines = lines;
@@ -74,6 +78,26 @@ public class AccountTieOuts {
             if (named && account.role() != AccountRole.UNPLACED) all.addAll(waiting(business, account, asOf));
         }
         return all;
+    }
+
+    /** One account in one currency; none that does not wait or is no bank's. */
+    @Transactional(readOnly = true)
+    public Optional<AccountTieOut> one(BusinessId business, String account, String currency, LocalDate asOf) {
+        return all(business, asOf).stream()
+                .filter(t -> t.account().value().equals(account)
+                        && t.said().currency().getCurrencyCode().equals(currency))
+                .findFirst()
+                .or(() -> nothingOn(business, account, currency, asOf));
+    }
+
+    private Optional<AccountTieOut> nothingOn(BusinessId business, String account, String currency, LocalDate asOf) {
+        boolean known = businesses.get(business).currency().getCurrencyCode().equals(currency);
+        return setup.accounts(business).stream()
+                .filter(a -> known && a.code().value().equals(account))
+                .filter(a -> a.role() != null && a.role().isWaiting())
+                .findFirst()
+                .map(a -> AccountTieOut.ofItems(
+                        a.name(), a.code(), asOf, Money.ofMinor(currency, 0), List.of(), "what waits for the bank"));
     }
 
     /** The bank accounts alone, with what of their lines is unmatched. */

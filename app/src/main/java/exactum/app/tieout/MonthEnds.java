@@ -102,7 +102,9 @@ public class MonthEnds {
                     "%s was signed by %s already. Nothing was saved."
                             .formatted(t.name(), line.signature().signedBy()));
         SignOff.require(t.name(), t.unexplained(), t.gap() != null, t.asOf(), month.atEndOfMonth(), note);
-        if (line.isChanged()) store.withdraw(business, line.signature(), Audit.who(), "it changed since it was signed");
+        if (line.isChanged())
+            store.withdraw(
+                    business, line.signature(), clock.today(business), Audit.who(), "it changed since it was signed");
         LocalDate today = clock.today(business);
         store.insert(
                 business,
@@ -117,7 +119,6 @@ public class MonthEnds {
                         t.items().stream().map(Signature.Seen::of).toList(),
                         note,
                         today,
-                        clock.now(),
                         Audit.who(),
                         null));
         audit.record(
@@ -139,7 +140,7 @@ public class MonthEnds {
                         && s.said().currency().getCurrencyCode().equals(currency))
                 .findFirst()
                 .orElseThrow(NotHere::new);
-        if (store.withdraw(business, signature, Audit.who(), because))
+        if (store.withdraw(business, signature, clock.today(business), Audit.who(), because))
             audit.record(
                     business,
                     "withdrew a signature",

@@ -8,8 +8,8 @@ import exactum.app.web.Texts;
 import exactum.app.web.TypedForm;
 import exactum.core.ids.BusinessId;
 import exactum.core.text.TextKind;
+import exactum.core.typed.TypedDate;
 import java.time.YearMonth;
-import java.time.format.DateTimeParseException;
 import java.util.Map;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -37,11 +37,11 @@ class MonthPages {
     }
 
     private static YearMonth of(String month) {
-        try {
-            return YearMonth.parse(month);
-        } catch (DateTimeParseException none) {
-            throw new NotHere();
-        }
+        if (!month.matches("\\d{4}-(0[1-9]|1[0-2])")) throw new NotHere();
+        YearMonth known = YearMonth.parse(month);
+        if (!TypedDate.isSane(known.minusMonths(1).atDay(1))
+                || !TypedDate.isSane(known.plusMonths(1).atDay(1))) throw new NotHere();
+        return known;
     }
 
     @GetMapping("/months/{month}")

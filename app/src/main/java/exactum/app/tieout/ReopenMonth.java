@@ -4,6 +4,7 @@ import exactum.app.approvals.Approval;
 import exactum.app.approvals.ApprovalKind;
 import exactum.app.approvals.Approvals;
 import exactum.app.approvals.Approved;
+import exactum.app.installation.BusinessClock;
 import exactum.app.ledger.ClosePeriod;
 import exactum.app.ledger.FindBooks;
 import exactum.app.web.Texts;
@@ -23,12 +24,15 @@ public class ReopenMonth {
     private final ClosePeriod periods;
     private final SignatureStore signatures;
     private final Approvals approvals;
+    private final BusinessClock clock;
 
-    ReopenMonth(FindBooks books, ClosePeriod periods, SignatureStore signatures, Approvals approvals) {
+    ReopenMonth(
+            FindBooks books, ClosePeriod periods, SignatureStore signatures, Approvals approvals, BusinessClock clock) {
         this.books = books;
         this.periods = periods;
         this.signatures = signatures;
         this.approvals = approvals;
+        this.clock = clock;
     }
 
     /** Asks for it; refused if the month is not the last closed one. */
@@ -67,7 +71,11 @@ public class ReopenMonth {
             throw new Refusal("period.order", "The months have moved on since it was asked for. Nothing was changed.");
         periods.reopen(what.business(), closing.month(), approval.askedBy(), approval.facts());
         signatures.withdrawFrom(
-                what.business(), closing.month(), approval.decidedBy(), "the month was reopened: " + approval.facts());
+                what.business(),
+                closing.month(),
+                clock.today(what.business()),
+                approval.decidedBy(),
+                "the month was reopened: " + approval.facts());
     }
 
     /** The closing that holds the last closed month; none where that month was closed along with a later one. */

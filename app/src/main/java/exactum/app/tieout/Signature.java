@@ -2,7 +2,6 @@ package exactum.app.tieout;
 
 import exactum.core.ledger.AccountCode;
 import exactum.core.money.Money;
-import java.time.Instant;
 import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.List;
@@ -28,7 +27,6 @@ public record Signature(
         List<Seen> items,
         String note,
         LocalDate signedOn,
-        Instant signedAt,
         String signedBy,
         Withdrawn withdrawn) {
 
@@ -44,7 +42,7 @@ public record Signature(
     }
 
     /** By whom it was withdrawn, and why. */
-    public record Withdrawn(String by, String because, Instant at) {}
+    public record Withdrawn(String by, String because, LocalDate on) {}
 
     public Signature {
         items = List.copyOf(items);

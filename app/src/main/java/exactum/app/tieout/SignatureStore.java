@@ -61,15 +61,20 @@ class SignatureStore {
     }
 
     /** Withdraws one; false if it counts no more. */
-    boolean withdraw(BusinessId business, Signature s, String by, String because) {
-        return withdraw(TIE_OUT_SIGNATURE.BUSINESS_ID.eq(business).and(TIE_OUT_SIGNATURE.ID.eq(s.id())), by, because)
+    boolean withdraw(BusinessId business, Signature s, LocalDate on, String by, String because) {
+        return withdraw(
+                        TIE_OUT_SIGNATURE.BUSINESS_ID.eq(business).and(TIE_OUT_SIGNATURE.ID.eq(s.id())),
+                        on,
+                        by,
+                        because)
                 == 1;
     }
 
     /** Withdraws all of a month and of those after it. */
-    int withdrawFrom(BusinessId business, YearMonth month, String by, String because) {
+    int withdrawFrom(BusinessId business, YearMonth month, LocalDate on, String by, String because) {
         LocalDate first = month.atDay(1);
-        return withdraw(TIE_OUT_SIGNATURE.BUSINESS_ID.eq(business).and(TIE_OUT_SIGNATURE.MONTH.ge(first)), by, because);
+        return withdraw(
+                TIE_OUT_SIGNATURE.BUSINESS_ID.eq(business).and(TIE_OUT_SIGNATURE.MONTH.ge(first)), on, by, because);
     }
 
     /** How many drafts carry a date in a month. */
@@ -81,8 +86,9 @@ class SignatureStore {
                 DOCUMENT.DOCUMENT_DATE.between(month.atDay(1), month.atEndOfMonth()));
     }
 
-    private int withdraw(Condition which, String by, String because) {
+    private int withdraw(Condition which, LocalDate on, String by, String because) {
         return db.update(TIE_OUT_SIGNATURE)
+                .set(TIE_OUT_SIGNATURE.WITHDRAWN_ON, on)
                 .set(TIE_OUT_SIGNATURE.WITHDRAWN_AT, DSL.currentOffsetDateTime())
                 .set(TIE_OUT_SIGNATURE.WITHDRAWN_BY, by)
                 .set(TIE_OUT_SIGNATURE.WITHDRAWN_BECAUSE, because)
@@ -103,13 +109,9 @@ class SignatureStore {
                 json.readValue(r.getItems().data(), ITEMS),
                 r.getNote(),
                 r.getSignedOn(),
-                r.getSignedAt().toInstant(),
                 r.getSignedBy(),
                 r.getWithdrawnAt() == null
                         ? null
-                        : new Signature.Withdrawn(
-                                r.getWithdrawnBy(),
-                                r.getWithdrawnBecause(),
-                                r.getWithdrawnAt().toInstant()));
+                        : new Signature.Withdrawn(r.getWithdrawnBy(), r.getWithdrawnBecause(), r.getWithdrawnOn()));
     }
 }

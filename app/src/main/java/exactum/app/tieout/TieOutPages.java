@@ -42,13 +42,7 @@ class TieOutPages {
             Model model) {
         LocalDate today = clock.today(business);
         LocalDate asOf = on.isBlank() ? today : TypedDate.parse(on, today);
-        model.addAttribute(
-                "t",
-                tieOuts.all(business, asOf).stream()
-                        .filter(t -> t.account().value().equals(account)
-                                && t.said().currency().getCurrencyCode().equals(currency))
-                        .findFirst()
-                        .orElseThrow(NotHere::new));
+        model.addAttribute("t", tieOuts.one(business, account, currency, asOf).orElseThrow(NotHere::new));
         model.addAttribute("asOf", Texts.day(asOf));
         return "tieout/account";
     }

@@ -29,6 +29,6 @@ class WaitingPages {
         model.addAttribute(
                 "postings",
                 EntryRows.of(entries.ofSources(business.id(), List.of(named.source(), id.value())), business));
-        return "tieout/waiting";
+        return "waiting/page";
     }
 }
