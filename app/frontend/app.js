@@ -14,13 +14,22 @@
     next.setAttribute("aria-current", "true");
     next.scrollIntoView({ block: "nearest" });
   }
-  // The row that one stands on is still that row once an answer has taken its place.
-  let stoodOn = "";
-  document.addEventListener("htmx:beforeSwap", (event) => { if (event.detail.target.matches?.("tbody:has(> tr[aria-current='true'])")) stoodOn = event.detail.target.id; });
-  document.addEventListener("htmx:afterSettle", () => {
-    const row = stoodOn && !current() && document.getElementById(stoodOn)?.querySelector("tr[data-row]");
-    stoodOn = "";
-    if (row) row.setAttribute("aria-current", "true");
+  // The row that one stands on is still that row once an answer has taken its place; where it is done with, the one that took its place.
+  let stoodOn = null;
+  document.addEventListener("htmx:beforeSwap", () => {
+    const row = current();
+    if (row) stoodOn = { body: row.closest("tbody").id, table: row.closest("table").id, key: row.dataset.key, at: rows().indexOf(row) };
+  });
+  document.addEventListener("htmx:afterSettle", (event) => {
+    const place = event.detail.target;
+    const notNow = $("tr.beside input:not([type=hidden])", place) ?? (place.matches?.("tr") && $("tr.beside input:not([type=hidden])"));
+    if (notNow) notNow.focus();
+    if (!stoodOn || current()) return;
+    const body = stoodOn.body && document.getElementById(stoodOn.body);
+    const table = stoodOn.table && document.getElementById(stoodOn.table);
+    const all = table ? $$("tr[data-row]", table) : [];
+    const row = (body && $("tr[data-row]", body)) || (stoodOn.key && (all.find((one) => one.dataset.key === stoodOn.key) || all[Math.min(stoodOn.at, all.length - 1)]));
+    if (row) { stoodOn = null; row.setAttribute("aria-current", "true"); }
   });
   function select(row) {
     if (!row) return;
@@ -46,6 +55,8 @@
   }
   function open(row) { const link = row && ($("a[data-open]", row) || $("a", row)); if (link) link.click(); }
 
+  function putAway() { const beside = $("tr.beside"); beside?.remove(); return beside; }
+
   const keys = {
     n: () => $("#new-menu")?.togglePopover(),
     "/": () => $("#find")?.focus(),
@@ -58,6 +69,7 @@
       if (step?.matches("[data-advance]")) move(1);
       step?.click();
     },
+    l: () => { if (!putAway()) $(".later", current() ?? document.createElement("i"))?.click(); },
     e: () => $(".paper .in, .field input")?.focus(),
     0: () => $(".emblem")?.click(),
   };
@@ -66,7 +78,7 @@
     if (event.ctrlKey || event.metaKey || event.altKey || typing(event.target)) return;
     if (event.key === "Enter" && event.target === document.body) { open(current()); return; }
     if ((event.key === "ArrowRight" || event.key === "ArrowLeft") && event.target.closest?.("[data-trail]")) { walkTrail(event); return; }
-    if (event.key === "Escape") { if (!$("[popover]:popover-open")) history.back(); return; }
+    if (event.key === "Escape") { if (!$("[popover]:popover-open") && !putAway()) history.back(); return; }
     if (document.body.dataset.keys !== "on") return;
     const act = keys[event.key] || (/^[1-5]$/.test(event.key) && (() => $(`.station[data-key="${event.key}"]`)?.click()));
     if (act) { event.preventDefault(); act(); }

@@ -77,7 +77,7 @@ class CardPaymentTest {
         assertThat(world.balance("2100")).isEqualTo(euro("-50.00"));
         assertThat(world.balance("1060")).isEqualTo(euro("115.00"));
         world.invoice(world.customers().get(world.moorings, invoice.customer()), "20.00");
-        assertThat(decisions.sheet(world.moorings, "ada").groups().stream().flatMap(g -> g.shown().stream()))
+        assertThat(decisions.sheet(world.moorings, "ada").shown())
                 .extracting(Decision::words)
                 .anySatisfy(w -> assertThat(w).contains("50.00"));
     }

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import exactum.app.customers.Customer;
 import exactum.app.daysheet.Decision;
 import exactum.app.daysheet.Decisions;
+import exactum.app.daysheet.Sheet;
 import exactum.app.daysheet.Station;
 import exactum.app.documents.Document;
 import exactum.app.documents.Drafts;
@@ -20,8 +21,7 @@ import org.junit.jupiter.api.extension.ExtendWith;
 @ExtendWith(RunningApp.class)
 class DaySheetTest {
     private static Stream<Decision> all(World world) {
-        return world.bean(Decisions.class).sheet(world.moorings, "ada").groups().stream()
-                .flatMap(g -> g.shown().stream());
+        return world.bean(Decisions.class).sheet(world.moorings, "ada").shown();
     }
 
     private static List<Decision> at(World world, Station station) {
@@ -75,7 +75,7 @@ class DaySheetTest {
         List<String> keys = all(world).map(Decision::key).toList();
         assertThat(keys).doesNotHaveDuplicates();
         assertThat(all(world).map(Decision::key)).containsExactlyElementsOf(keys);
-        var counts = world.bean(Decisions.class).counts(world.moorings);
+        var counts = world.bean(Decisions.class).counts(world.moorings, "ada");
         for (Station station : Station.values())
             assertThat(counts.get(station))
                     .as(station.title())
@@ -87,8 +87,10 @@ class DaySheetTest {
     @Test
     void most_money_comes_first_and_every_step_leads_somewhere(World world) {
         everythingThatWaits(world);
-        for (Station station : Station.values()) {
-            assertThat(at(world, station))
+        for (Sheet.Group group :
+                world.bean(Decisions.class).sheet(world.moorings, "ada").groups()) {
+            assertThat(group.rows())
+                    .extracting(Sheet.Row::decision)
                     .filteredOn(d -> d.amount() != null)
                     .extracting(d -> d.amount().abs().minor())
                     .isSortedAccordingTo(Comparator.reverseOrder());

@@ -24,14 +24,15 @@ class NotNowTest {
     private static final LocalDate TODAY = RunningApp.TODAY;
 
     private static List<String> keys(World world, String login) {
-        return world.bean(Decisions.class).sheet(world.moorings, login).groups().stream()
-                .flatMap(g -> g.shown().stream())
+        return world.bean(Decisions.class)
+                .sheet(world.moorings, login)
+                .shown()
                 .map(Decision::key)
                 .toList();
     }
 
     private static int waiting(World world) {
-        return world.bean(Decisions.class).counts(world.moorings).values().stream()
+        return world.bean(Decisions.class).counts(world.moorings, "ada").values().stream()
                 .mapToInt(Integer::intValue)
                 .sum();
     }
@@ -111,6 +112,6 @@ class NotNowTest {
         assertThat(world.bean(Decisions.class).noted(world.moorings)).isEmpty();
         assertThatThrownBy(() -> put.dismiss(world.moorings, key, "paid")).hasMessageContaining("no decision any more");
         assertThatThrownBy(() -> put.snooze(world.moorings, key, TODAY, "")).hasMessageContaining("a later one");
-        assertThat(world.bean(Decisions.class).counts(world.moorings)).containsEntry(Station.COLLECT, 0);
+        assertThat(world.bean(Decisions.class).counts(world.moorings, "ada")).containsEntry(Station.COLLECT, 0);
     }
 }

@@ -228,8 +228,9 @@ class PayerLinksTest {
                 assertThat(press(payer, path + "/address", path + "/address", typed)
                                 .body())
                         .contains("Thank you. We look at it");
-            List<Decision> asked = decisions.sheet(world.moorings, "ada").groups().stream()
-                    .flatMap(g -> g.shown().stream())
+            List<Decision> asked = decisions
+                    .sheet(world.moorings, "ada")
+                    .shown()
                     .filter(d -> d.words().contains("corrects their address"))
                     .toList();
             assertThat(asked).hasSize(1);

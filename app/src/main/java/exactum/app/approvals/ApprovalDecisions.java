@@ -1,30 +1,22 @@
 package exactum.app.approvals;
 
 import exactum.app.daysheet.Decision;
-import exactum.app.daysheet.DecisionSource;
+import exactum.app.daysheet.ManyDecisions;
 import exactum.app.daysheet.Station;
 import exactum.app.daysheet.Wanted;
 import exactum.core.ids.BusinessId;
+import java.util.List;
 import org.springframework.stereotype.Component;
 
 /** What waits for a second person. */
 @Component
-class ApprovalDecisions implements DecisionSource {
+class ApprovalDecisions extends ManyDecisions {
     static final String KEY = "approval/";
     private final ApprovalStore store;
 
     ApprovalDecisions(ApprovalStore store) {
+        super(Station.BILL, KEY, "what waits for a second person", "/approvals");
         this.store = store;
-    }
-
-    @Override
-    public Station station() {
-        return Station.BILL;
-    }
-
-    @Override
-    public String prefix() {
-        return KEY;
     }
 
     @Override
@@ -33,8 +25,8 @@ class ApprovalDecisions implements DecisionSource {
     }
 
     @Override
-    public Found find(BusinessId business, Wanted wanted) {
-        var shown = store.asked(business, wanted).stream()
+    protected List<Decision> shown(BusinessId business, Wanted wanted) {
+        return store.asked(business, wanted).stream()
                 .map(a -> Decision.of(
                         KEY + a.id(),
                         Station.BILL,
@@ -46,7 +38,5 @@ class ApprovalDecisions implements DecisionSource {
                         a.href(),
                         Decision.Step.open("Look", a.href())))
                 .toList();
-        return new Found(
-                shown, store.countAsked(business, wanted), Found.all(shown).sums(), "/approvals");
     }
 }

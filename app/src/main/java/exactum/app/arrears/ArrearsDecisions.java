@@ -2,6 +2,7 @@ package exactum.app.arrears;
 
 import exactum.app.daysheet.Decision;
 import exactum.app.daysheet.DecisionSource;
+import exactum.app.daysheet.ManyDecisions;
 import exactum.app.daysheet.Station;
 import exactum.app.daysheet.Wanted;
 import exactum.core.ids.BusinessId;
@@ -17,7 +18,7 @@ class ArrearsDecisions {
 
     @Bean
     DecisionSource disputeDecisions(ArrearsStore store) {
-        return new Source(DISPUTED) {
+        return new Source(DISPUTED, "disputes") {
             @Override
             public int count(BusinessId business, Wanted wanted) {
                 return store.countDisputed(business, wanted);
@@ -37,7 +38,7 @@ class ArrearsDecisions {
 
     @Bean
     DecisionSource promiseDecisions(ArrearsStore store) {
-        return new Source(PROMISED) {
+        return new Source(PROMISED, "promises that were not kept") {
             @Override
             public int count(BusinessId business, Wanted wanted) {
                 return store.countBroken(business, wanted);
@@ -56,10 +57,11 @@ class ArrearsDecisions {
     }
 
     /** What both have in common. */
-    private abstract static class Source implements DecisionSource {
+    private abstract static class Source extends ManyDecisions {
         private final String key;
 
-        Source(String key) {
+        Source(String key, String title) {
+            super(Station.COLLECT, key, title, "/invoices?standing=OVERDUE");
             this.key = key;
         }
 
@@ -68,18 +70,8 @@ class ArrearsDecisions {
         abstract String words(ArrearsStore.Waiting w);
 
         @Override
-        public Station station() {
-            return Station.COLLECT;
-        }
-
-        @Override
-        public String prefix() {
-            return key;
-        }
-
-        @Override
-        public Found find(BusinessId business, Wanted wanted) {
-            var shown = rows(business, wanted).stream()
+        protected List<Decision> shown(BusinessId business, Wanted wanted) {
+            return rows(business, wanted).stream()
                     .map(w -> Decision.of(
                             key + w.id(),
                             Station.COLLECT,
@@ -91,7 +83,6 @@ class ArrearsDecisions {
                             "/invoices/" + w.number(),
                             Decision.Step.open("Open", "/invoices/" + w.number())))
                     .toList();
-            return new Found(shown, count(business, wanted), Found.all(shown).sums(), "/invoices?standing=OVERDUE");
         }
     }
 }

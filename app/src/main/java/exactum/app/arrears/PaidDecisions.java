@@ -2,30 +2,22 @@ package exactum.app.arrears;
 
 import exactum.app.business.Power;
 import exactum.app.daysheet.Decision;
-import exactum.app.daysheet.DecisionSource;
+import exactum.app.daysheet.ManyDecisions;
 import exactum.app.daysheet.Station;
 import exactum.app.daysheet.Wanted;
 import exactum.core.ids.BusinessId;
+import java.util.List;
 import org.springframework.stereotype.Component;
 
 /** Invoices that somebody waited for, once they are paid in full; the step says that it is done. */
 @Component
-class PaidDecisions implements DecisionSource {
+class PaidDecisions extends ManyDecisions {
     static final String KEY = "paid-in-full/";
     private final PaidStore store;
 
     PaidDecisions(PaidStore store) {
+        super(Station.COLLECT, KEY, "invoices paid that somebody waited for", "/invoices?standing=PAID");
         this.store = store;
-    }
-
-    @Override
-    public Station station() {
-        return Station.COLLECT;
-    }
-
-    @Override
-    public String prefix() {
-        return KEY;
     }
 
     @Override
@@ -34,8 +26,8 @@ class PaidDecisions implements DecisionSource {
     }
 
     @Override
-    public Found find(BusinessId business, Wanted wanted) {
-        var shown = store.paid(business, wanted).stream()
+    protected List<Decision> shown(BusinessId business, Wanted wanted) {
+        return store.paid(business, wanted).stream()
                 .map(p -> Decision.of(
                         KEY + p.document(),
                         Station.COLLECT,
@@ -47,7 +39,5 @@ class PaidDecisions implements DecisionSource {
                         "/invoices/" + p.number(),
                         Decision.Step.act("Done", "/invoices/" + p.number() + "/paid-seen", Power.PAYMENTS)))
                 .toList();
-        return new Found(
-                shown, store.countPaid(business, wanted), Found.all(shown).sums(), "/invoices?standing=PAID");
     }
 }

@@ -9,6 +9,9 @@ import org.springframework.stereotype.Component;
 /** Records who did what, in the same transaction as the deed. */
 @Component
 public class Audit {
+    /** Who does what runs on a timer. */
+    static final String EXACTUM = "Exactum";
+
     private final AuditStore records;
 
     Audit(AuditStore records) {
@@ -37,6 +40,6 @@ public class Audit {
     /** The signed-in person, or Exactum itself for what runs on a timer. */
     public static String who() {
         Authentication signedIn = SecurityContextHolder.getContext().getAuthentication();
-        return signedIn == null || "anonymousUser".equals(signedIn.getName()) ? "Exactum" : signedIn.getName();
+        return signedIn == null || "anonymousUser".equals(signedIn.getName()) ? EXACTUM : signedIn.getName();
     }
 }

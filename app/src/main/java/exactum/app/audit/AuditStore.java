@@ -7,7 +7,9 @@ import exactum.app.database.Ids;
 import exactum.app.database.Slice;
 import exactum.core.ids.BusinessId;
 import exactumdb.tables.records.AuditRecordRecord;
+import java.time.Instant;
 import java.time.OffsetDateTime;
+import java.time.ZoneOffset;
 import java.util.List;
 import java.util.stream.Stream;
 import org.jooq.Condition;
@@ -20,7 +22,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** Audit records in the database, which lets nobody edit them. */
 @Component
-class AuditStore {
+class AuditStore implements FindDeeds {
     private final DSLContext db;
     private final JsonMapper json;
 
@@ -78,6 +80,19 @@ class AuditStore {
 
     int count(BusinessId business, String words) {
         return db.fetchCount(AUDIT_RECORD, AUDIT_RECORD.BUSINESS_ID.eq(business), said(words));
+    }
+
+    @Override
+    public List<Done> byItself(BusinessId business, Instant from, Instant to) {
+        Field<Integer> times = DSL.count();
+        return db.select(AUDIT_RECORD.WHAT, times, DSL.min(AUDIT_RECORD.SUBJECT))
+                .from(AUDIT_RECORD)
+                .where(AUDIT_RECORD.BUSINESS_ID.eq(business))
+                .and(AUDIT_RECORD.WHO.eq(DSL.inline(Audit.EXACTUM)))
+                .and(AUDIT_RECORD.RECORDED_AT.between(from.atOffset(ZoneOffset.UTC), to.atOffset(ZoneOffset.UTC)))
+                .groupBy(AUDIT_RECORD.WHAT)
+                .orderBy(times.desc(), AUDIT_RECORD.WHAT)
+                .fetch(r -> new Done(r.value1(), r.value2(), r.value3()));
     }
 
     private static Condition said(String words) {

@@ -2,39 +2,31 @@ package exactum.app.bank;
 
 import exactum.app.business.Power;
 import exactum.app.daysheet.Decision;
-import exactum.app.daysheet.DecisionSource;
+import exactum.app.daysheet.ManyDecisions;
 import exactum.app.daysheet.Station;
 import exactum.app.daysheet.Wanted;
 import exactum.app.ledger.Ledger;
 import exactum.core.ids.BusinessId;
 import exactum.core.ledger.Accounts;
 import exactum.core.matching.Proposal;
+import exactum.core.money.Money;
 import java.util.List;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 
 /** Bank lines that are unmatched, each with what it most probably is. */
 @Component
-class BankLineDecisions implements DecisionSource {
+class BankLineDecisions extends ManyDecisions {
     static final String KEY = "bank-line/";
     private final ProposeMatches propose;
     private final FindBankLines lines;
     private final Ledger ledger;
 
     BankLineDecisions(ProposeMatches propose, FindBankLines lines, Ledger ledger) {
+        super(Station.BANK, KEY, "unmatched bank lines", "/unmatched");
         this.propose = propose;
         this.lines = lines;
         this.ledger = ledger;
-    }
-
-    @Override
-    public Station station() {
-        return Station.BANK;
-    }
-
-    @Override
-    public String prefix() {
-        return KEY;
     }
 
     @Override
@@ -43,16 +35,16 @@ class BankLineDecisions implements DecisionSource {
     }
 
     @Override
-    public Found find(BusinessId business, Wanted wanted) {
+    protected List<Decision> shown(BusinessId business, Wanted wanted) {
         Accounts accounts = ledger.accounts(business);
-        List<Decision> shown = propose.propose(business, lines.unmatched(business, wanted)).stream()
+        return propose.propose(business, lines.unmatched(business, wanted)).stream()
                 .map(p -> decision(p, accounts))
                 .toList();
-        return new Found(
-                shown,
-                lines.countUnmatched(business, wanted),
-                lines.sumsUnmatched(business, wanted).stream().map(m -> m.abs()).toList(),
-                "/unmatched");
+    }
+
+    @Override
+    protected List<Money> sums(BusinessId business, Wanted wanted, List<Decision> shown) {
+        return lines.sumsUnmatched(business, wanted).stream().map(m -> m.abs()).toList();
     }
 
     private static Decision decision(Proposed proposed, Accounts accounts) {

@@ -17,7 +17,7 @@ class SelfMatchedDecisions extends FewDecisions {
     private final SelfMatching matching;
 
     SelfMatchedDecisions(SelfMatching matching) {
-        super(Station.BANK, KEY);
+        super(Station.BANK, KEY, "lines matched by themselves");
         this.matching = matching;
     }
 

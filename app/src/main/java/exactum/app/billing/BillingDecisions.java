@@ -38,7 +38,7 @@ class BillingDecisions extends FewDecisions {
     private final Map<BusinessId, Known> known = new ConcurrentHashMap<>();
 
     BillingDecisions(FindRecurring recurring, PrepareRecurring prepare) {
-        super(Station.BILL, KEY);
+        super(Station.BILL, KEY, "recurring invoices to be made");
         this.recurring = recurring;
         this.prepare = prepare;
     }

@@ -35,6 +35,7 @@ public enum Power {
             RECONCILIATION,
             APPROVER),
     DATE("move the date of a test installation", ADMINISTRATOR, BILLING),
+    OWN_DAY("arrange their own day sheet and ask for it by mail", Role.values()),
     COMPARE("lay an e-invoice beside our own document", Role.values());
 
     private final String words;

@@ -16,7 +16,7 @@ class CardRunDecisions extends FewDecisions {
     private final CardRunStore runs;
 
     CardRunDecisions(CardRunStore runs) {
-        super(Station.COLLECT, KEY);
+        super(Station.COLLECT, KEY, "card runs");
         this.runs = runs;
     }
 

@@ -20,9 +20,14 @@ class AuthorisationDecisions extends FewDecisions {
     private final FindCustomers customers;
 
     AuthorisationDecisions(AuthorisationStore store, FindCustomers customers) {
-        super(Station.COLLECT, KEY);
+        super(Station.COLLECT, KEY, "authorisations that lapse");
         this.store = store;
         this.customers = customers;
+    }
+
+    @Override
+    public boolean isDaily() {
+        return true;
     }
 
     @Override
@@ -34,21 +39,23 @@ class AuthorisationDecisions extends FewDecisions {
                         || !today.isBefore(a.said().validUntil().minusDays(DAYS_BEFORE)))
                 .filter(a -> wanted.has(KEY + a.id()))
                 .map(a -> Decision.of(
-                        KEY + a.id(),
-                        Station.COLLECT,
-                        a.said().reason() == null ? "part" : "back",
-                        a.said().reason() == null
-                                ? "What a card is authorised for %s lapses after %s"
-                                        .formatted(
-                                                a.reference(),
-                                                Texts.day(a.said().validUntil()))
-                                : "What a card is authorised for %s was not taken: %s"
-                                        .formatted(a.reference(), a.said().reason()),
-                        customers.get(business, a.customer()).name(),
-                        a.said().validUntil(),
-                        a.rest(today),
-                        "/authorisations/" + a.id(),
-                        Decision.Step.open("Take it or let it go", "/authorisations/" + a.id())))
+                                KEY + a.id(),
+                                Station.COLLECT,
+                                a.said().reason() == null ? "part" : "back",
+                                a.said().reason() == null
+                                        ? "What a card is authorised for %s lapses after %s"
+                                                .formatted(
+                                                        a.reference(),
+                                                        Texts.day(a.said().validUntil()))
+                                        : "What a card is authorised for %s was not taken: %s"
+                                                .formatted(
+                                                        a.reference(), a.said().reason()),
+                                customers.get(business, a.customer()).name(),
+                                a.said().validUntil(),
+                                a.rest(today),
+                                "/authorisations/" + a.id(),
+                                Decision.Step.open("Take it or let it go", "/authorisations/" + a.id()))
+                        .until(a.said().validUntil()))
                 .toList();
     }
 }

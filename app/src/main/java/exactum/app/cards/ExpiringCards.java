@@ -18,7 +18,7 @@ class ExpiringCards extends FewDecisions {
     private final FindCustomers customers;
 
     ExpiringCards(CardStore cards, FindCustomers customers) {
-        super(Station.AGREE, KEY);
+        super(Station.AGREE, KEY, "cards that expire");
         this.cards = cards;
         this.customers = customers;
     }

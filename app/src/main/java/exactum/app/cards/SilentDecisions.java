@@ -23,7 +23,7 @@ class SilentDecisions extends FewDecisions {
     private final CollectionStore collections;
 
     SilentDecisions(CollectionStore collections) {
-        super(Station.COLLECT, KEY);
+        super(Station.COLLECT, KEY, "card payments without an answer");
         this.collections = collections;
     }
 

@@ -18,8 +18,8 @@ import java.util.Set;
  * @param amount the money it is about, or null
  * @param href opens what it is about, within the business
  * @param step the suggested next step
- * @param about the documents whose money it is about; two decisions about the same know of each other
- * @param related another decision about the same money, or null
+ * @param lastDay the last day on which deciding is in time, or null
+ * @param about the documents whose money it is about
  */
 public record Decision(
         String key,
@@ -31,8 +31,9 @@ public record Decision(
         Money amount,
         String href,
         Step step,
-        Set<DocumentId> about,
-        Related related) {
+        LocalDate lastDay,
+        Set<DocumentId> about) {
+    private static final int NEAR_DAYS = 3;
 
     /**
      * The suggested next step.
@@ -57,9 +58,6 @@ public record Decision(
         }
     }
 
-    /** Another decision about the same money. */
-    public record Related(String words, String href) {}
-
     public Decision {
         about = Set.copyOf(about);
     }
@@ -75,16 +73,21 @@ public record Decision(
             Money amount,
             String href,
             Step step) {
-        return new Decision(key, station, mark, words, whose, since, amount, href, step, Set.of(), null);
+        return new Decision(key, station, mark, words, whose, since, amount, href, step, null, Set.of());
     }
 
     /** The same, about the money of documents. */
     public Decision about(Set<DocumentId> documents) {
-        return new Decision(key, station, mark, words, whose, since, amount, href, step, documents, related);
+        return new Decision(key, station, mark, words, whose, since, amount, href, step, lastDay, documents);
     }
 
-    Decision relatedTo(Decision other) {
-        var link = new Related(other.words(), other.href());
-        return new Decision(key, station, mark, words, whose, since, amount, href, step, about, link);
+    /** The same, which is in time until a day; null for no such day. */
+    public Decision until(LocalDate day) {
+        return new Decision(key, station, mark, words, whose, since, amount, href, step, day, about);
+    }
+
+    /** Whether its last day is near, or over. */
+    public boolean isUrgent(LocalDate today) {
+        return lastDay != null && !lastDay.isAfter(today.plusDays(NEAR_DAYS));
     }
 }

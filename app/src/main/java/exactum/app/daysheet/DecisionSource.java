@@ -7,11 +7,13 @@ import java.util.List;
 /** A feature that knows decisions of its own. */
 public interface DecisionSource {
 
-    /** The station that its decisions belong to. */
-    Station station();
+    /** What its decisions have in common. */
+    DecisionKind kind();
 
-    /** What the keys of its decisions begin with. */
-    String prefix();
+    /** Whether what it finds has last days, and so rests on no day, whatever a person’s rhythm is. */
+    default boolean isDaily() {
+        return false;
+    }
 
     /** How many are asked for; cheap enough for every page. */
     int count(BusinessId business, Wanted wanted);

@@ -5,18 +5,18 @@ import exactum.core.ids.BusinessId;
 import exactum.core.ids.DocumentId;
 import exactum.core.money.Money;
 import java.time.LocalDate;
-import java.util.ArrayList;
-import java.util.Collections;
+import java.util.Collection;
 import java.util.Comparator;
 import java.util.EnumMap;
-import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -27,47 +27,35 @@ public class Decisions {
     private final BusinessClock clock;
     private final List<DecisionSource> sources;
     private final DecisionNoteStore notes;
+    private final OwnRhythms rhythms;
+    private final Worth worth;
 
-    Decisions(BusinessClock clock, List<DecisionSource> sources, DecisionNoteStore notes) {
+    Decisions(
+            BusinessClock clock,
+            List<DecisionSource> sources,
+            DecisionNoteStore notes,
+            OwnRhythms rhythms,
+            Worth worth) {
         this.clock = clock;
         this.sources = sources;
         this.notes = notes;
+        this.rhythms = rhythms;
+        this.worth = worth;
     }
 
-    /**
-     * All that wait on a day.
-     *
-     * @param mine those that were handed to who looks
-     * @param groups all others, by station in the order of the work, most money first
-     * @param handed to whom decisions were handed, by key
-     * @param aside how many are snoozed or dismissed
-     */
-    public record Sheet(List<Decision> mine, List<Group> groups, Map<String, DecisionNote> handed, int aside) {
-        /** Where a request carries the one that frame and page show. */
-        public static final String OF_REQUEST = "exactum.sheet";
-
-        /** How many wait at each station. */
-        public Map<Station, Integer> counts() {
-            Map<Station, Integer> counts = new EnumMap<>(Station.class);
-            for (Station station : Station.values()) counts.put(station, 0);
-            groups.forEach(g -> counts.merge(g.station(), g.count(), Integer::sum));
-            mine.forEach(d -> counts.merge(d.station(), 1, Integer::sum));
-            return counts;
-        }
-    }
-
-    /**
-     * The decisions of a station.
-     *
-     * @param count how many there are, shown or not
-     * @param sums what all of them are about, by currency
-     * @param more pages that show those which are not shown here
-     */
-    public record Group(Station station, List<Decision> shown, int count, List<Money> sums, List<String> more) {}
-
-    /** What waits, as it is shown to a person. */
+    /** What waits, as it is shown to a person by their rhythm. */
     @Transactional(readOnly = true)
     public Sheet sheet(BusinessId business, String login) {
+        return sheet(business, login, rhythms.resting(business, login, clock.today(business), sources));
+    }
+
+    /** All that waits, whatever the person’s rhythm. */
+    @Transactional(readOnly = true)
+    public Sheet whole(BusinessId business, String login) {
+        return sheet(business, login, Map.of());
+    }
+
+    private Sheet sheet(BusinessId business, String login, Map<DecisionSource, OwnRhythm> resting) {
         LocalDate today = clock.today(business);
         List<DecisionNote> all = notes.all(business);
         Set<String> hidden = hidden(all, today);
@@ -80,7 +68,32 @@ public class Decisions {
                 .toList();
         Set<String> elsewhere = new HashSet<>(hidden);
         elsewhere.addAll(mine);
-        return new Sheet(only(business, mine), groups(business, elsewhere), handed, hidden.size());
+        Wanted wanted = Wanted.all(today, MOST, elsewhere);
+        Comparator<Decision> order = worth.mostFirst(business, today);
+        Map<Station, List<DecisionSource.Found>> found = found(business, wanted, resting.keySet());
+        var joined = new SameMoney(shown(found));
+        List<Sheet.Row> rows = joined.rows().stream()
+                .sorted(Comparator.comparing(Sheet.Row::decision, order))
+                .toList();
+        return new Sheet(
+                only(business, mine).stream()
+                        .sorted(order)
+                        .map(d -> new Sheet.Row(d, List.of()))
+                        .toList(),
+                rows.stream()
+                        .filter(r -> r.isUrgent(today))
+                        .sorted(Comparator.comparing(Sheet.Row::lastDay))
+                        .toList(),
+                groups(found, rows.stream().filter(r -> !r.isUrgent(today)).toList(), joined),
+                handed,
+                hidden.size(),
+                resting.entrySet().stream()
+                        .map(e -> new Sheet.Resting(
+                                e.getKey().kind(),
+                                e.getKey().count(business, wanted),
+                                e.getValue().next(today).orElse(null)))
+                        .filter(r -> r.count() > 0)
+                        .toList());
     }
 
     private static Set<String> hidden(List<DecisionNote> notes, LocalDate today) {
@@ -97,10 +110,14 @@ public class Decisions {
     }
 
     private List<Decision> only(BusinessId business, List<String> keys) {
+        return only(business, sources, keys);
+    }
+
+    private List<Decision> only(BusinessId business, Collection<DecisionSource> among, List<String> keys) {
         if (keys.isEmpty()) return List.of();
         Wanted wanted = Wanted.only(clock.today(business), keys);
-        return sources.stream()
-                .filter(s -> keys.stream().anyMatch(k -> k.startsWith(s.prefix())))
+        return among.stream()
+                .filter(s -> keys.stream().anyMatch(k -> k.startsWith(s.kind().prefix())))
                 .flatMap(s -> s.find(business, wanted).shown().stream())
                 .filter(d -> wanted.has(d.key()))
                 .toList();
@@ -118,51 +135,49 @@ public class Decisions {
         return all.stream().filter(n -> waiting.contains(n.key())).toList();
     }
 
-    private List<Group> groups(BusinessId business, Set<String> hidden) {
-        Wanted wanted = Wanted.all(clock.today(business), MOST, hidden);
-        Map<Station, List<DecisionSource.Found>> found = new EnumMap<>(Station.class);
-        sources.forEach(
-                s -> found.computeIfAbsent(s.station(), k -> new ArrayList<>()).add(s.find(business, wanted)));
-        Map<DocumentId, List<Decision>> byDocument = new HashMap<>();
-        found.values().stream()
+    private Map<Station, List<DecisionSource.Found>> found(
+            BusinessId business, Wanted wanted, Set<DecisionSource> resting) {
+        return sources.stream()
+                .filter(s -> !resting.contains(s))
+                .collect(Collectors.groupingBy(
+                        s -> s.kind().station(),
+                        () -> new EnumMap<>(Station.class),
+                        Collectors.mapping(s -> s.find(business, wanted), Collectors.toList())));
+    }
+
+    private static List<Decision> shown(Map<Station, List<DecisionSource.Found>> found) {
+        return found.values().stream()
                 .flatMap(List::stream)
                 .flatMap(f -> f.shown().stream())
-                .forEach(d -> d.about()
-                        .forEach(document -> byDocument
-                                .computeIfAbsent(document, k -> new ArrayList<>())
-                                .add(d)));
+                .toList();
+    }
+
+    private static List<Sheet.Group> groups(
+            Map<Station, List<DecisionSource.Found>> found, List<Sheet.Row> rows, SameMoney joined) {
+        Map<Station, List<Sheet.Row>> byStation = rows.stream()
+                .collect(Collectors.groupingBy(r -> r.decision().station(), LinkedHashMap::new, Collectors.toList()));
         return found.entrySet().stream()
-                .map(e -> group(e.getKey(), e.getValue(), byDocument))
+                .map(e -> group(e.getKey(), e.getValue(), byStation.getOrDefault(e.getKey(), List.of()), joined))
                 .filter(g -> g.count() > 0)
                 .toList();
     }
 
-    private static Group group(
-            Station station, List<DecisionSource.Found> found, Map<DocumentId, List<Decision>> byDocument) {
-        List<Decision> shown = new ArrayList<>(found.stream()
-                .flatMap(f -> f.shown().stream())
-                .map(d -> related(d, byDocument))
-                .toList());
-        shown.sort(Comparator.comparing(
-                d -> d.amount() == null ? Long.MIN_VALUE : d.amount().abs().minor(), Collections.reverseOrder()));
-        return new Group(
+    private static Sheet.Group group(
+            Station station, List<DecisionSource.Found> found, List<Sheet.Row> rows, SameMoney joined) {
+        Stream<Money> sums = found.stream().map(DecisionSource.Found::sums).flatMap(Collection::stream);
+        return new Sheet.Group(
                 station,
-                List.copyOf(shown),
+                rows,
                 found.stream().mapToInt(DecisionSource.Found::count).sum(),
-                Sums.byCurrency(found.stream().flatMap(f -> f.sums().stream()).toList()),
+                Sums.byCurrency(Stream.concat(sums, joined.countedTwice(station).stream())
+                                .toList())
+                        .stream()
+                        .filter(m -> !m.isZero())
+                        .toList(),
                 found.stream()
                         .filter(f -> f.count() > f.shown().size() && f.all() != null)
                         .map(DecisionSource.Found::all)
                         .toList());
-    }
-
-    private static Decision related(Decision decision, Map<DocumentId, List<Decision>> byDocument) {
-        return decision.about().stream()
-                .flatMap(document -> byDocument.get(document).stream())
-                .filter(other -> other.station() != decision.station())
-                .findFirst()
-                .map(decision::relatedTo)
-                .orElse(decision);
     }
 
     /** The decisions about the money of a document, that wait at the bank, such as a line that would pay it. */
@@ -170,20 +185,30 @@ public class Decisions {
     public List<Decision> about(BusinessId business, DocumentId document) {
         Wanted wanted = Wanted.all(clock.today(business), MOST, Set.of());
         return sources.stream()
-                .filter(s -> s.station() == Station.BANK)
+                .filter(s -> s.kind().station() == Station.BANK)
                 .flatMap(s -> s.find(business, wanted).shown().stream())
                 .filter(d -> d.about().contains(document))
                 .toList();
     }
 
-    /** How many wait at each station; cheap enough for every page. */
+    /** How many wait at each station for a person, by their rhythm; cheap enough for every page. */
     @Transactional(readOnly = true)
-    public Map<Station, Integer> counts(BusinessId business) {
+    public Map<Station, Integer> counts(BusinessId business, String login) {
         LocalDate today = clock.today(business);
-        Wanted wanted = Wanted.all(today, 0, hidden(notes.all(business), today));
+        List<DecisionNote> all = notes.all(business);
+        Wanted wanted = Wanted.all(today, 0, hidden(all, today));
+        Set<DecisionSource> resting =
+                rhythms.resting(business, login, today, sources).keySet();
+        List<String> mine = all.stream()
+                .filter(n -> n.kind() == DecisionNote.Kind.HANDED && n.to().equals(login) && wanted.has(n.key()))
+                .map(DecisionNote::key)
+                .toList();
         Map<Station, Integer> counts = new EnumMap<>(Station.class);
         for (Station station : Station.values()) counts.put(station, 0);
-        sources.forEach(s -> counts.merge(s.station(), s.count(business, wanted), Integer::sum));
+        sources.stream()
+                .filter(s -> !resting.contains(s))
+                .forEach(s -> counts.merge(s.kind().station(), s.count(business, wanted), Integer::sum));
+        if (!resting.isEmpty()) only(business, resting, mine).forEach(d -> counts.merge(d.station(), 1, Integer::sum));
         return counts;
     }
 }

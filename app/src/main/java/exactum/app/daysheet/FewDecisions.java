@@ -5,25 +5,18 @@ import java.util.List;
 
 /** A source of so few decisions that all of them are worked out to be counted. */
 public abstract class FewDecisions implements DecisionSource {
-    private final Station station;
-    private final String prefix;
+    private final DecisionKind kind;
 
-    protected FewDecisions(Station station, String prefix) {
-        this.station = station;
-        this.prefix = prefix;
+    protected FewDecisions(Station station, String prefix, String title) {
+        this.kind = new DecisionKind(station, prefix, title);
     }
 
     /** Those that are asked for. */
     protected abstract List<Decision> decisions(BusinessId business, Wanted wanted);
 
     @Override
-    public final Station station() {
-        return station;
-    }
-
-    @Override
-    public final String prefix() {
-        return prefix;
+    public final DecisionKind kind() {
+        return kind;
     }
 
     @Override

@@ -2,36 +2,22 @@ package exactum.app.daysheet;
 
 import exactum.app.business.Power;
 import exactum.core.ids.BusinessId;
+import java.util.List;
 import org.springframework.stereotype.Component;
 
 /** Sources outside that did not answer. */
 @Component
-class TroubleDecisions implements DecisionSource {
+class TroubleDecisions extends FewDecisions {
     private final TroubleStore store;
 
     TroubleDecisions(TroubleStore store) {
+        super(Station.BANK, "trouble/", "sources that did not answer");
         this.store = store;
     }
 
     @Override
-    public Station station() {
-        return Station.BANK;
-    }
-
-    @Override
-    public String prefix() {
-        return "trouble/";
-    }
-
-    @Override
-    public int count(BusinessId business, Wanted wanted) {
-        return (int)
-                store.all(business).stream().filter(t -> wanted.has(key(t))).count();
-    }
-
-    @Override
-    public Found find(BusinessId business, Wanted wanted) {
-        return Found.all(store.all(business).stream()
+    protected List<Decision> decisions(BusinessId business, Wanted wanted) {
+        return store.all(business).stream()
                 .filter(t -> wanted.has(key(t)))
                 .map(t -> Decision.of(
                         key(t),
@@ -43,7 +29,7 @@ class TroubleDecisions implements DecisionSource {
                         null,
                         "/setup",
                         Decision.Step.act("Try again", "/day/try-again", Power.MATCHING)))
-                .toList());
+                .toList();
     }
 
     private static String key(TroubleStore.Trouble t) {

@@ -24,10 +24,15 @@ class DebitDecisions extends FewDecisions {
     private final WorkOutEffects effects;
 
     DebitDecisions(DebitRunStore runs, CameBackStore cameBack, WorkOutEffects effects) {
-        super(Station.COLLECT, KEY);
+        super(Station.COLLECT, KEY, "debit runs and debits that came back");
         this.runs = runs;
         this.cameBack = cameBack;
         this.effects = effects;
+    }
+
+    @Override
+    public boolean isDaily() {
+        return true;
     }
 
     @Override

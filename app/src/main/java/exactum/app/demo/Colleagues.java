@@ -10,7 +10,6 @@ import exactum.app.customers.FindCustomers;
 import exactum.app.daysheet.Decision;
 import exactum.app.daysheet.Decisions;
 import exactum.app.daysheet.PutAside;
-import exactum.app.daysheet.Station;
 import exactum.app.documents.Draft;
 import exactum.app.documents.Drafts;
 import exactum.app.people.Invitations;
@@ -116,9 +115,9 @@ class Colleagues {
     }
 
     private List<Decision> late(BusinessId business) {
-        return decisions.sheet(business, "jonas").groups().stream()
-                .filter(g -> g.station() == Station.COLLECT)
-                .flatMap(g -> g.shown().stream())
+        return decisions
+                .whole(business, "jonas")
+                .shown()
                 .filter(d -> d.key().startsWith("overdue/"))
                 .toList();
     }

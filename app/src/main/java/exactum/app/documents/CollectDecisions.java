@@ -1,31 +1,24 @@
 package exactum.app.documents;
 
 import exactum.app.daysheet.Decision;
-import exactum.app.daysheet.DecisionSource;
+import exactum.app.daysheet.ManyDecisions;
 import exactum.app.daysheet.Station;
 import exactum.app.daysheet.Wanted;
 import exactum.core.ids.BusinessId;
+import exactum.core.money.Money;
+import java.util.List;
 import java.util.Set;
 import org.springframework.stereotype.Component;
 
 /** Invoices that are due and that we collect, while there is nothing to collect them over. */
 @Component
-class CollectDecisions implements DecisionSource {
+class CollectDecisions extends ManyDecisions {
     static final String KEY = "to-collect/";
     private final CollectStore store;
 
     CollectDecisions(CollectStore store) {
+        super(Station.COLLECT, KEY, "invoices to collect", "/invoices");
         this.store = store;
-    }
-
-    @Override
-    public Station station() {
-        return Station.COLLECT;
-    }
-
-    @Override
-    public String prefix() {
-        return KEY;
     }
 
     @Override
@@ -34,8 +27,8 @@ class CollectDecisions implements DecisionSource {
     }
 
     @Override
-    public Found find(BusinessId business, Wanted wanted) {
-        var shown = store.find(business, wanted).stream()
+    protected List<Decision> shown(BusinessId business, Wanted wanted) {
+        return store.find(business, wanted).stream()
                 .map(d -> Decision.of(
                                 KEY + d.id(),
                                 Station.COLLECT,
@@ -48,6 +41,10 @@ class CollectDecisions implements DecisionSource {
                                 Decision.Step.open("Collect it", "/invoices/" + d.number()))
                         .about(Set.of(d.id())))
                 .toList();
-        return new Found(shown, store.count(business, wanted), store.sums(business, wanted), "/invoices");
+    }
+
+    @Override
+    protected List<Money> sums(BusinessId business, Wanted wanted, List<Decision> shown) {
+        return store.sums(business, wanted);
     }
 }

@@ -1,30 +1,23 @@
 package exactum.app.documents;
 
 import exactum.app.daysheet.Decision;
-import exactum.app.daysheet.DecisionSource;
+import exactum.app.daysheet.ManyDecisions;
 import exactum.app.daysheet.Station;
 import exactum.app.daysheet.Wanted;
 import exactum.core.ids.BusinessId;
+import exactum.core.money.Money;
+import java.util.List;
 import org.springframework.stereotype.Component;
 
 /** Drafts that wait to be issued. */
 @Component
-class DraftDecisions implements DecisionSource {
+class DraftDecisions extends ManyDecisions {
     static final String KEY = "draft/";
     private final ListDocuments documents;
 
     DraftDecisions(ListDocuments documents) {
+        super(Station.BILL, KEY, "drafts", "/invoices?standing=DRAFT");
         this.documents = documents;
-    }
-
-    @Override
-    public Station station() {
-        return Station.BILL;
-    }
-
-    @Override
-    public String prefix() {
-        return KEY;
     }
 
     @Override
@@ -33,8 +26,8 @@ class DraftDecisions implements DecisionSource {
     }
 
     @Override
-    public Found find(BusinessId business, Wanted wanted) {
-        var shown = documents.drafts(business, wanted).stream()
+    protected List<Decision> shown(BusinessId business, Wanted wanted) {
+        return documents.drafts(business, wanted).stream()
                 .map(d -> Decision.of(
                         KEY + d.id(),
                         Station.BILL,
@@ -46,10 +39,10 @@ class DraftDecisions implements DecisionSource {
                         "/drafts/" + d.id(),
                         Decision.Step.open("Open", "/drafts/" + d.id())))
                 .toList();
-        return new Found(
-                shown,
-                documents.countDrafts(business, wanted),
-                documents.draftTotals(business, wanted).gross(),
-                "/invoices?standing=DRAFT");
+    }
+
+    @Override
+    protected List<Money> sums(BusinessId business, Wanted wanted, List<Decision> shown) {
+        return documents.draftTotals(business, wanted).gross();
     }
 }

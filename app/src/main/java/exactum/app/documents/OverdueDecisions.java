@@ -2,11 +2,12 @@ package exactum.app.documents;
 
 import exactum.app.business.Power;
 import exactum.app.daysheet.Decision;
-import exactum.app.daysheet.DecisionSource;
+import exactum.app.daysheet.ManyDecisions;
 import exactum.app.daysheet.Station;
 import exactum.app.daysheet.Wanted;
 import exactum.app.web.Texts;
 import exactum.core.ids.BusinessId;
+import exactum.core.money.Money;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
@@ -15,22 +16,13 @@ import org.springframework.stereotype.Component;
 
 /** Invoices that are overdue by their earliest open item; the step sends one again, once a day. */
 @Component
-class OverdueDecisions implements DecisionSource {
+class OverdueDecisions extends ManyDecisions {
     static final String KEY = "overdue/";
     private final OverdueStore store;
 
     OverdueDecisions(OverdueStore store) {
+        super(Station.COLLECT, KEY, "overdue invoices", "/invoices?standing=OVERDUE");
         this.store = store;
-    }
-
-    @Override
-    public Station station() {
-        return Station.COLLECT;
-    }
-
-    @Override
-    public String prefix() {
-        return KEY;
     }
 
     @Override
@@ -39,12 +31,15 @@ class OverdueDecisions implements DecisionSource {
     }
 
     @Override
-    public Found find(BusinessId business, Wanted wanted) {
-        List<Decision> shown = store.find(business, wanted).stream()
+    protected List<Decision> shown(BusinessId business, Wanted wanted) {
+        return store.find(business, wanted).stream()
                 .map(o -> decision(o, wanted.today()))
                 .toList();
-        return new Found(
-                shown, store.count(business, wanted), store.sums(business, wanted), "/invoices?standing=OVERDUE");
+    }
+
+    @Override
+    protected List<Money> sums(BusinessId business, Wanted wanted, List<Decision> shown) {
+        return store.sums(business, wanted);
     }
 
     private static Decision decision(OverdueStore.Overdue o, LocalDate today) {

@@ -1,30 +1,22 @@
 package exactum.app.documents;
 
 import exactum.app.daysheet.Decision;
-import exactum.app.daysheet.DecisionSource;
+import exactum.app.daysheet.ManyDecisions;
 import exactum.app.daysheet.Station;
 import exactum.app.daysheet.Wanted;
 import exactum.core.ids.BusinessId;
+import java.util.List;
 import org.springframework.stereotype.Component;
 
 /** Credit notes of which something is to be refunded, as was said when they were made. */
 @Component
-class RefundDecisions implements DecisionSource {
+class RefundDecisions extends ManyDecisions {
     static final String KEY = "to-refund/";
     private final RefundDecisionStore store;
 
     RefundDecisions(RefundDecisionStore store) {
+        super(Station.COLLECT, KEY, "credit notes to refund", "/invoices?standing=ON_ACCOUNT");
         this.store = store;
-    }
-
-    @Override
-    public Station station() {
-        return Station.COLLECT;
-    }
-
-    @Override
-    public String prefix() {
-        return KEY;
     }
 
     @Override
@@ -33,8 +25,8 @@ class RefundDecisions implements DecisionSource {
     }
 
     @Override
-    public Found find(BusinessId business, Wanted wanted) {
-        var shown = store.find(business, wanted).stream()
+    protected List<Decision> shown(BusinessId business, Wanted wanted) {
+        return store.find(business, wanted).stream()
                 .map(r -> Decision.of(
                         KEY + r.means(),
                         Station.COLLECT,
@@ -46,7 +38,5 @@ class RefundDecisions implements DecisionSource {
                         "/held-money/" + r.means(),
                         Decision.Step.open("Refund", "/held-money/" + r.means())))
                 .toList();
-        return new Found(
-                shown, store.count(business, wanted), Found.all(shown).sums(), "/invoices?standing=ON_ACCOUNT");
     }
 }

@@ -1,7 +1,7 @@
 package exactum.app.documents;
 
 import exactum.app.daysheet.Decision;
-import exactum.app.daysheet.DecisionSource;
+import exactum.app.daysheet.FewDecisions;
 import exactum.app.daysheet.Station;
 import exactum.app.daysheet.Wanted;
 import exactum.app.web.Texts;
@@ -11,22 +11,13 @@ import org.springframework.stereotype.Component;
 
 /** Drafts of recurring invoices that wait for a person: one decision for all of them. */
 @Component
-class ReviewDecisions implements DecisionSource {
+class ReviewDecisions extends FewDecisions {
     private static final String KEY = "review";
     private final DraftReview review;
 
     ReviewDecisions(DraftReview review) {
+        super(Station.BILL, KEY, "drafts to be looked at");
         this.review = review;
-    }
-
-    @Override
-    public Station station() {
-        return Station.BILL;
-    }
-
-    @Override
-    public String prefix() {
-        return KEY;
     }
 
     @Override
@@ -35,10 +26,10 @@ class ReviewDecisions implements DecisionSource {
     }
 
     @Override
-    public Found find(BusinessId business, Wanted wanted) {
+    protected List<Decision> decisions(BusinessId business, Wanted wanted) {
         int count = wanted.has(KEY) ? review.count(business) : 0;
-        if (count == 0) return Found.all(List.of());
-        return Found.all(List.of(Decision.of(
+        if (count == 0) return List.of();
+        return List.of(Decision.of(
                 KEY,
                 Station.BILL,
                 "draft",
@@ -48,6 +39,6 @@ class ReviewDecisions implements DecisionSource {
                 review.earliest(business),
                 null,
                 "/drafts/review",
-                Decision.Step.open("Review", "/drafts/review"))));
+                Decision.Step.open("Review", "/drafts/review")));
     }
 }

@@ -6,6 +6,7 @@ import exactum.app.business.FindBusinesses;
 import exactum.app.business.Membership;
 import exactum.app.business.Power;
 import exactum.app.daysheet.Decisions;
+import exactum.app.daysheet.Sheet;
 import exactum.app.daysheet.Station;
 import exactum.app.installation.BusinessClock;
 import exactum.app.installation.PlayDays;
@@ -90,9 +91,9 @@ class FrameAdvice {
 
     /** What waits at each station; the day sheet itself is worked out once, for here and for its page. */
     private Map<Station, Integer> waiting(HttpServletRequest request, Business business, SignedIn user, String path) {
-        if (!path.equals(DAY)) return decisions.counts(business.id());
-        Decisions.Sheet sheet = decisions.sheet(business.id(), user.login());
-        request.setAttribute(Decisions.Sheet.OF_REQUEST, sheet);
+        if (!path.equals(DAY)) return decisions.counts(business.id(), user.login());
+        Sheet sheet = decisions.sheet(business.id(), user.login());
+        request.setAttribute(Sheet.OF_REQUEST, sheet);
         return sheet.counts();
     }
 

@@ -8,6 +8,7 @@ import exactum.app.business.FindBusinesses;
 import exactum.app.cardruns.CardWork;
 import exactum.app.cards.AskProcessor;
 import exactum.app.chargebacks.TakeInChargebacks;
+import exactum.app.daysheet.NightLog;
 import exactum.app.daysheet.Troubles;
 import exactum.app.debits.DebitWork;
 import exactum.app.installation.PlayDays;
@@ -18,7 +19,10 @@ import exactum.app.setup.FindSetup;
 import exactum.app.setup.ProcessorAccount;
 import exactum.core.ids.BusinessId;
 import exactum.core.problem.Refusal;
+import java.time.Instant;
 import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.UUID;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -51,6 +55,7 @@ public class DailyWork implements PlayDays.DayWork {
     private final CardWork cardRuns;
     private final Reminders reminders;
     private final Troubles troubles;
+    private final NightLog nights;
 
     DailyWork(
             FindBusinesses businesses,
@@ -64,7 +69,8 @@ public class DailyWork implements PlayDays.DayWork {
             DebitWork debits,
             CardWork cardRuns,
             Reminders reminders,
-            Troubles troubles) {
+            Troubles troubles,
+            NightLog nights) {
         this.businesses = businesses;
         this.setup = setup;
         this.ask = ask;
@@ -77,6 +83,7 @@ public class DailyWork implements PlayDays.DayWork {
         this.cardRuns = cardRuns;
         this.reminders = reminders;
         this.troubles = troubles;
+        this.nights = nights;
     }
 
     @Override
@@ -86,41 +93,48 @@ public class DailyWork implements PlayDays.DayWork {
 
     /** The work of one business. */
     public void work(BusinessId business, LocalDate day) {
-        takeIn(business);
-        guarded(business, "Debits collected", BOOKING, () -> debits.book(business, day));
-        guarded(business, "Matching", MATCHING, () -> selfMatching.run(business, day));
-        guarded(business, "Billing", BILLING, () -> billing.runFor(business, day));
-        guarded(business, "Debits", DEBITS, () -> debits.day(business, day));
-        guarded(business, "Card runs", CARD_RUNS, () -> cardRuns.day(business, day));
-        guarded(business, "Reminders", REMINDERS, () -> reminders.day(business, day));
+        var steps = new ArrayList<>(takenIn(business));
+        steps.add(guarded(business, "Debits collected", BOOKING, () -> debits.book(business, day)));
+        steps.add(guarded(business, "Matching", MATCHING, () -> selfMatching.run(business, day)));
+        steps.add(guarded(business, "Billing", BILLING, () -> billing.runFor(business, day)));
+        steps.add(guarded(business, "Debits", DEBITS, () -> debits.day(business, day)));
+        steps.add(guarded(business, "Card runs", CARD_RUNS, () -> cardRuns.day(business, day)));
+        steps.add(guarded(business, "Reminders", REMINDERS, () -> reminders.day(business, day)));
+        nights.record(business, day, steps);
     }
 
     /** Takes in what banks and processors have reported. */
     public void takeIn(BusinessId business) {
-        guarded(business, "Card payments", CARDS, () -> ask.askAll(business));
-        for (ProcessorAccount p : setup.processors(business))
-            guarded(business, p.name(), p.id().value(), () -> {
-                payouts.fetch(p);
-                chargebacks.fetch(p);
-            });
-        for (BankAccount a : setup.bankAccounts(business))
-            guarded(business, a.name(), a.id().value(), () -> statements.fetch(business, a));
-        guarded(business, "Status reports", REPORTS, () -> debits.takeIn(business));
+        takenIn(business);
     }
 
-    private void guarded(BusinessId business, String source, UUID id, Runnable work) {
+    private List<NightLog.Step> takenIn(BusinessId business) {
+        var steps = new ArrayList<NightLog.Step>();
+        steps.add(guarded(business, "Card payments", CARDS, () -> ask.askAll(business)));
+        for (ProcessorAccount p : setup.processors(business))
+            steps.add(guarded(business, p.name(), p.id().value(), () -> {
+                payouts.fetch(p);
+                chargebacks.fetch(p);
+            }));
+        for (BankAccount a : setup.bankAccounts(business))
+            steps.add(guarded(business, a.name(), a.id().value(), () -> statements.fetch(business, a)));
+        steps.add(guarded(business, "Status reports", REPORTS, () -> debits.takeIn(business)));
+        return steps;
+    }
+
+    private NightLog.Step guarded(BusinessId business, String source, UUID id, Runnable work) {
+        Instant began = Instant.now();
+        String problem = "";
         try {
             work.run();
-            troubles.gone(business, source, id);
         } catch (Refusal refused) {
-            troubles.note(business, source, id, refused.sentence());
+            problem = refused.sentence();
         } catch (RuntimeException fault) {
             LOG.error("the day’s work on {} of business {} failed", source, business, fault);
-            troubles.note(
-                    business,
-                    source,
-                    id,
-                    "%s failed on our side; the rest of the day’s work was done.".formatted(source));
+            problem = "%s failed on our side; the rest of the day’s work was done.".formatted(source);
         }
+        if (problem.isEmpty()) troubles.gone(business, source, id);
+        else troubles.note(business, source, id, problem);
+        return new NightLog.Step(source, began, Instant.now(), problem);
     }
 }

@@ -21,7 +21,7 @@ class MandateDecisions extends FewDecisions {
     private final MandateStore store;
 
     MandateDecisions(MandateStore store) {
-        super(Station.AGREE, KEY);
+        super(Station.AGREE, KEY, "mandates to be renewed");
         this.store = store;
     }
 

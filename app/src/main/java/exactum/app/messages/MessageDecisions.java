@@ -3,11 +3,13 @@ package exactum.app.messages;
 import exactum.app.business.Power;
 import exactum.app.daysheet.Decision;
 import exactum.app.daysheet.DecisionSource;
+import exactum.app.daysheet.ManyDecisions;
 import exactum.app.daysheet.Station;
 import exactum.app.daysheet.Wanted;
 import exactum.app.web.Texts;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
+import exactum.core.money.Money;
 import java.util.List;
 import java.util.function.Function;
 import org.springframework.context.annotation.Bean;
@@ -23,104 +25,81 @@ class MessageDecisions {
 
     @Bean
     DecisionSource heldMessages(MessageDecisionStore store) {
-        return new DecisionSource() {
-            @Override
-            public Station station() {
-                return Station.AGREE;
-            }
-
-            @Override
-            public String prefix() {
-                return HELD;
-            }
-
+        return new ManyDecisions(Station.AGREE, HELD, "messages without an address", "/messages?state=held") {
             @Override
             public int count(BusinessId business, Wanted wanted) {
                 return store.customersHeld(business, wanted);
             }
 
             @Override
-            public Found find(BusinessId business, Wanted wanted) {
-                List<Decision> held = store.held(business, wanted).stream()
+            protected List<Decision> shown(BusinessId business, Wanted wanted) {
+                return store.held(business, wanted).stream()
                         .map(MessageDecisions::held)
                         .toList();
-                return new Found(
-                        held,
-                        store.customersHeld(business, wanted),
-                        store.heldSums(business, wanted),
-                        "/messages?state=held");
+            }
+
+            @Override
+            protected List<Money> sums(BusinessId business, Wanted wanted, List<Decision> shown) {
+                return store.heldSums(business, wanted);
             }
         };
     }
 
     @Bean
     DecisionSource failedMessages(MessageDecisionStore store, FindMessages messages) {
-        return new OfMessages(FAILED, MessageState.FAILED, store, messages, MessageDecisions::failed);
+        return ofState(
+                FAILED,
+                "messages that could not be delivered",
+                MessageState.FAILED,
+                store,
+                messages,
+                MessageDecisions::failed);
     }
 
     @Bean
     DecisionSource lostMessages(FindMessages messages) {
-        return new DecisionSource() {
-            @Override
-            public Station station() {
-                return Station.BILL;
-            }
-
-            @Override
-            public String prefix() {
-                return LOST;
-            }
-
+        return new ManyDecisions(Station.BILL, LOST, "messages that did not arrive", "/messages?state=not+arrived") {
             @Override
             public int count(BusinessId business, Wanted wanted) {
                 return messages.countLost(business, wanted, LOST);
             }
 
             @Override
-            public Found find(BusinessId business, Wanted wanted) {
-                List<Decision> found = messages.lost(business, wanted, LOST).stream()
+            protected List<Decision> shown(BusinessId business, Wanted wanted) {
+                return messages.lost(business, wanted, LOST).stream()
                         .map(MessageDecisions::lost)
                         .toList();
-                return new Found(
-                        found, count(business, wanted), Found.all(found).sums(), "/messages?state=not+arrived");
             }
         };
     }
 
     @Bean
     DecisionSource toPost(MessageDecisionStore store, FindMessages messages) {
-        return new OfMessages(POST, MessageState.TO_POST, store, messages, MessageDecisions::toPost);
+        return ofState(POST, "messages to post", MessageState.TO_POST, store, messages, MessageDecisions::toPost);
     }
 
     /** A decision for each message in a state. */
-    private record OfMessages(
+    private static DecisionSource ofState(
             String prefix,
+            String title,
             MessageState state,
             MessageDecisionStore store,
             FindMessages messages,
-            Function<FindMessages.Listed, Decision> decision)
-            implements DecisionSource {
-        @Override
-        public Station station() {
-            return Station.BILL;
-        }
+            Function<FindMessages.Listed, Decision> decision) {
+        String all = "/messages?state=" + state.words().replace(' ', '+');
+        return new ManyDecisions(Station.BILL, prefix, title, all) {
+            @Override
+            public int count(BusinessId business, Wanted wanted) {
+                return store.count(business, state, wanted, prefix);
+            }
 
-        @Override
-        public int count(BusinessId business, Wanted wanted) {
-            return store.count(business, state, wanted, prefix);
-        }
-
-        @Override
-        public Found find(BusinessId business, Wanted wanted) {
-            List<Decision> found = messages.inState(business, state, wanted, prefix).stream()
-                    .map(decision)
-                    .toList();
-            return new Found(
-                    found,
-                    count(business, wanted),
-                    Found.all(found).sums(),
-                    "/messages?state=" + state.words().replace(' ', '+'));
-        }
+            @Override
+            protected List<Decision> shown(BusinessId business, Wanted wanted) {
+                return messages.inState(business, state, wanted, prefix).stream()
+                        .map(decision)
+                        .toList();
+            }
+        };
     }
 
     private static Decision toPost(FindMessages.Listed m) {

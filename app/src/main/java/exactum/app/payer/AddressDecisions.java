@@ -17,7 +17,7 @@ class AddressDecisions extends FewDecisions {
     private final FindCustomers customers;
 
     AddressDecisions(AddressWishStore store, FindCustomers customers) {
-        super(Station.AGREE, KEY);
+        super(Station.AGREE, KEY, "corrected addresses");
         this.store = store;
         this.customers = customers;
     }

@@ -86,14 +86,10 @@ public class ImportPayouts {
     public PayoutId fromFile(BusinessId business, ProcessorId processorId, String fileName, InputStream file) {
         ProcessorAccount processor = setup.processor(business, processorId);
         PayoutReport report = read(fileName, file);
-        return transaction.execute(s -> {
-            PayoutId id = store(processor, report)
-                    .orElseThrow(() -> new Refusal(
-                            "payout.again",
-                            "Payout %s was imported before. Nothing was stored again.".formatted(report.reference())));
-            audit.record(business, "imported a payout", report.reference());
-            return id;
-        });
+        return transaction.execute(s -> store(processor, report)
+                .orElseThrow(() -> new Refusal(
+                        "payout.again",
+                        "Payout %s was imported before. Nothing was stored again.".formatted(report.reference()))));
     }
 
     /** Fetches what is new of a processor and answers how many payouts were imported. */
@@ -148,6 +144,7 @@ public class ImportPayouts {
             contested(processor, report);
             sentBack(processor, report);
             match.read(processor, id, report);
+            audit.record(business, "imported a payout", report.reference());
         });
         return stored;
     }

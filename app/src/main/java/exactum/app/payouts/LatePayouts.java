@@ -1,7 +1,7 @@
 package exactum.app.payouts;
 
 import exactum.app.daysheet.Decision;
-import exactum.app.daysheet.DecisionSource;
+import exactum.app.daysheet.FewDecisions;
 import exactum.app.daysheet.Station;
 import exactum.app.daysheet.Wanted;
 import exactum.app.web.Texts;
@@ -12,42 +12,24 @@ import org.springframework.stereotype.Component;
 
 /** Payouts that should have landed and have not, a banking day after they were promised. */
 @Component
-class LatePayouts implements DecisionSource {
+class LatePayouts extends FewDecisions {
     private static final String KEY = "late-payout/";
     private final FindPayouts payouts;
 
     LatePayouts(FindPayouts payouts) {
+        super(Station.BANK, KEY, "late payouts");
         this.payouts = payouts;
     }
 
     @Override
-    public Station station() {
-        return Station.BANK;
-    }
-
-    @Override
-    public String prefix() {
-        return KEY;
-    }
-
-    @Override
-    public int count(BusinessId business, Wanted wanted) {
-        return late(business, wanted).size();
-    }
-
-    @Override
-    public Found find(BusinessId business, Wanted wanted) {
-        return Found.all(
-                late(business, wanted).stream().map(LatePayouts::decision).toList());
-    }
-
-    private List<Payout> late(BusinessId business, Wanted wanted) {
+    protected List<Decision> decisions(BusinessId business, Wanted wanted) {
         return payouts.promisedBefore(business, wanted.today()).stream()
                 .filter(p -> Clearing.of(p.off().currency())
                         .calendar()
                         .plusOpenDays(p.arrivesOn(), 1)
                         .isBefore(wanted.today()))
                 .filter(p -> wanted.has(KEY + p.id()))
+                .map(LatePayouts::decision)
                 .toList();
     }
 

@@ -1,7 +1,7 @@
 package exactum.app.payouts;
 
 import exactum.app.daysheet.Decision;
-import exactum.app.daysheet.DecisionSource;
+import exactum.app.daysheet.ManyDecisions;
 import exactum.app.daysheet.Station;
 import exactum.app.daysheet.Wanted;
 import exactum.core.ids.BusinessId;
@@ -10,22 +10,13 @@ import org.springframework.stereotype.Component;
 
 /** Payouts that hold what the books do not have. */
 @Component
-class PayoutDecisions implements DecisionSource {
+class PayoutDecisions extends ManyDecisions {
     static final String KEY = "payout/";
     private final FindPayouts payouts;
 
     PayoutDecisions(FindPayouts payouts) {
+        super(Station.BANK, KEY, "payouts that differ", "/payouts");
         this.payouts = payouts;
-    }
-
-    @Override
-    public Station station() {
-        return Station.BANK;
-    }
-
-    @Override
-    public String prefix() {
-        return KEY;
     }
 
     @Override
@@ -34,15 +25,10 @@ class PayoutDecisions implements DecisionSource {
     }
 
     @Override
-    public Found find(BusinessId business, Wanted wanted) {
-        List<Decision> shown = payouts.differing(business, wanted).stream()
+    protected List<Decision> shown(BusinessId business, Wanted wanted) {
+        return payouts.differing(business, wanted).stream()
                 .map(p -> decision(p, payouts.openLines(business, p.id(), 2)))
                 .toList();
-        return new Found(
-                shown,
-                payouts.countDiffering(business, wanted),
-                Found.all(shown).sums(),
-                "/payouts");
     }
 
     private static Decision decision(Payout payout, List<PayoutLine> open) {

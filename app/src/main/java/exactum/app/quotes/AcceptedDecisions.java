@@ -2,31 +2,22 @@ package exactum.app.quotes;
 
 import exactum.app.business.Power;
 import exactum.app.daysheet.Decision;
-import exactum.app.daysheet.DecisionSource;
+import exactum.app.daysheet.ManyDecisions;
 import exactum.app.daysheet.Station;
-import exactum.app.daysheet.Sums;
 import exactum.app.daysheet.Wanted;
 import exactum.core.ids.BusinessId;
+import java.util.List;
 import org.springframework.stereotype.Component;
 
 /** Quotes that were accepted and wait for their invoice; the step makes its draft. */
 @Component
-class AcceptedDecisions implements DecisionSource {
+class AcceptedDecisions extends ManyDecisions {
     static final String KEY = "accepted/";
     private final QuoteStore store;
 
     AcceptedDecisions(QuoteStore store) {
+        super(Station.BILL, KEY, "accepted quotes", "/quotes?standing=ACCEPTED");
         this.store = store;
-    }
-
-    @Override
-    public Station station() {
-        return Station.BILL;
-    }
-
-    @Override
-    public String prefix() {
-        return KEY;
     }
 
     @Override
@@ -35,8 +26,8 @@ class AcceptedDecisions implements DecisionSource {
     }
 
     @Override
-    public Found find(BusinessId business, Wanted wanted) {
-        var shown = store.toInvoice(business, wanted).stream()
+    protected List<Decision> shown(BusinessId business, Wanted wanted) {
+        return store.toInvoice(business, wanted).stream()
                 .map(q -> Decision.of(
                         KEY + q.document(),
                         Station.BILL,
@@ -48,10 +39,5 @@ class AcceptedDecisions implements DecisionSource {
                         "/invoices/" + q.number(),
                         Decision.Step.act("Make the invoice", "/quotes/" + q.number() + "/issue", Power.DOCUMENTS)))
                 .toList();
-        return new Found(
-                shown,
-                store.countToInvoice(business, wanted),
-                Sums.byCurrency(shown.stream().map(Decision::amount).toList()),
-                "/quotes?standing=ACCEPTED");
     }
 }

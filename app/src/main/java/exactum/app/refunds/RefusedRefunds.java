@@ -1,30 +1,22 @@
 package exactum.app.refunds;
 
 import exactum.app.daysheet.Decision;
-import exactum.app.daysheet.DecisionSource;
+import exactum.app.daysheet.ManyDecisions;
 import exactum.app.daysheet.Station;
 import exactum.app.daysheet.Wanted;
 import exactum.core.ids.BusinessId;
+import java.util.List;
 import org.springframework.stereotype.Component;
 
 /** Refunds that came to nothing: what comes instead is for a person to say. */
 @Component
-class RefusedRefunds implements DecisionSource {
+class RefusedRefunds extends ManyDecisions {
     static final String KEY = "refused-refund/";
     private final FindRefunds refunds;
 
     RefusedRefunds(FindRefunds refunds) {
+        super(Station.COLLECT, KEY, "refunds that came to nothing", "/refunds?stands=refused");
         this.refunds = refunds;
-    }
-
-    @Override
-    public Station station() {
-        return Station.COLLECT;
-    }
-
-    @Override
-    public String prefix() {
-        return KEY;
     }
 
     @Override
@@ -33,12 +25,10 @@ class RefusedRefunds implements DecisionSource {
     }
 
     @Override
-    public Found find(BusinessId business, Wanted wanted) {
-        var shown = refunds.refused(business, wanted).stream()
+    protected List<Decision> shown(BusinessId business, Wanted wanted) {
+        return refunds.refused(business, wanted).stream()
                 .map(RefusedRefunds::decision)
                 .toList();
-        return new Found(
-                shown, refunds.countRefused(business, wanted), Found.all(shown).sums(), "/refunds?stands=refused");
     }
 
     private static Decision decision(RefundOrder r) {

@@ -1,31 +1,23 @@
 package exactum.app.reminders;
 
 import exactum.app.daysheet.Decision;
-import exactum.app.daysheet.DecisionSource;
+import exactum.app.daysheet.ManyDecisions;
 import exactum.app.daysheet.Station;
 import exactum.app.daysheet.Wanted;
 import exactum.core.ids.BusinessId;
+import java.util.List;
 import java.util.Set;
 import org.springframework.stereotype.Component;
 
 /** Invoices of which the last reminder brought nothing: a person says what comes next. */
 @Component
-class LastReminderDecisions implements DecisionSource {
+class LastReminderDecisions extends ManyDecisions {
     static final String KEY = "last-reminder/";
     private final LastReminderStore store;
 
     LastReminderDecisions(LastReminderStore store) {
+        super(Station.COLLECT, KEY, "invoices open after the last reminder", "/invoices?standing=OVERDUE");
         this.store = store;
-    }
-
-    @Override
-    public Station station() {
-        return Station.COLLECT;
-    }
-
-    @Override
-    public String prefix() {
-        return KEY;
     }
 
     @Override
@@ -34,8 +26,8 @@ class LastReminderDecisions implements DecisionSource {
     }
 
     @Override
-    public Found find(BusinessId business, Wanted wanted) {
-        var shown = store.find(business, wanted).stream()
+    protected List<Decision> shown(BusinessId business, Wanted wanted) {
+        return store.find(business, wanted).stream()
                 .map(u -> Decision.of(
                                 KEY + u.document(),
                                 Station.COLLECT,
@@ -48,6 +40,5 @@ class LastReminderDecisions implements DecisionSource {
                                 Decision.Step.open("Open", "/invoices/" + u.number()))
                         .about(Set.of(u.document())))
                 .toList();
-        return new Found(shown, count(business, wanted), Found.all(shown).sums(), "/invoices?standing=OVERDUE");
     }
 }

@@ -135,14 +135,15 @@ public class Reminders {
         }
         outbox.put(business, messages);
         store.tell(business, told, today);
+        if (!messages.isEmpty())
+            audit.record(business, "sent reminders", Texts.count(messages.size(), "message", "messages"));
         return planned.size();
     }
 
     /** The same as soon as a person asks for it. */
     @Transactional
     public void now(BusinessId business) {
-        int messages = day(business, clock.today(business));
-        if (messages > 0) audit.record(business, "sent reminders", Texts.count(messages, "message", "messages"));
+        day(business, clock.today(business));
     }
 
     private static NewMessage message(Planned p, LocalDate today) {

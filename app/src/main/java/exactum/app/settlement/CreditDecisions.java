@@ -2,7 +2,7 @@ package exactum.app.settlement;
 
 import exactum.app.business.Power;
 import exactum.app.daysheet.Decision;
-import exactum.app.daysheet.DecisionSource;
+import exactum.app.daysheet.ManyDecisions;
 import exactum.app.daysheet.Station;
 import exactum.app.daysheet.Wanted;
 import exactum.core.ids.BusinessId;
@@ -12,22 +12,13 @@ import org.springframework.stereotype.Component;
 
 /** Customers who have credit on account while something of theirs is open. */
 @Component
-class CreditDecisions implements DecisionSource {
+class CreditDecisions extends ManyDecisions {
     static final String KEY = "credit/";
     private final CreditDecisionStore store;
 
     CreditDecisions(CreditDecisionStore store) {
+        super(Station.COLLECT, KEY, "credit that could be used", "/payments?state=on account");
         this.store = store;
-    }
-
-    @Override
-    public Station station() {
-        return Station.COLLECT;
-    }
-
-    @Override
-    public String prefix() {
-        return KEY;
     }
 
     @Override
@@ -36,8 +27,8 @@ class CreditDecisions implements DecisionSource {
     }
 
     @Override
-    public Found find(BusinessId business, Wanted wanted) {
-        List<Decision> shown = store.usable(business, wanted).stream()
+    protected List<Decision> shown(BusinessId business, Wanted wanted) {
+        return store.usable(business, wanted).stream()
                 .map(u -> Decision.of(
                                 KEY + u.customer(),
                                 Station.COLLECT,
@@ -51,6 +42,5 @@ class CreditDecisions implements DecisionSource {
                                 Decision.Step.act("Use it", "/invoices/" + u.number() + "/use-credit", Power.PAYMENTS))
                         .about(Set.of(u.document())))
                 .toList();
-        return new Found(shown, store.count(business, wanted), Found.all(shown).sums(), "/payments?state=on account");
     }
 }

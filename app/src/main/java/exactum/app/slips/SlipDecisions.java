@@ -22,7 +22,7 @@ class SlipDecisions extends FewDecisions {
     private final FindSlips slips;
 
     SlipDecisions(FindSlips slips) {
-        super(Station.BANK, KEY);
+        super(Station.BANK, KEY, "cash and cheques that lie unbanked");
         this.slips = slips;
     }
 

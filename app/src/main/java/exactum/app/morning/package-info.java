@@ -1,0 +1,2 @@
+/** The day sheet by mail, for who wants it. */
+package exactum.app.morning;
