@@ -112,6 +112,7 @@
     if (!event.target.closest(".find")) { const found = $("#found"); if (found) found.textContent = ""; }
     const add = event.target.closest("[data-add]");
     if (add) addPart(add);
+    if (event.target.closest("[data-print]")) window.print();
     const copy = event.target.closest("[data-copy]");
     if (copy) navigator.clipboard?.writeText(copy.dataset.copy).then(() => { copy.textContent = "Copied"; });
   });

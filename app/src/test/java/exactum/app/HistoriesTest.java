@@ -35,6 +35,8 @@ import exactum.app.settlement.NewPayment;
 import exactum.app.settlement.RecordPayment;
 import exactum.app.settlement.Settle;
 import exactum.app.settlement.UseCredit;
+import exactum.app.trail.TrailDrawing;
+import exactum.app.trail.Trails;
 import exactum.core.ids.BankLineId;
 import exactum.core.ids.PayoutId;
 import exactum.core.ledger.AccountCode;
@@ -47,7 +49,9 @@ import java.time.YearMonth;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.SplittableRandom;
+import java.util.stream.Collectors;
 import org.junit.jupiter.api.RepeatedTest;
 import org.junit.jupiter.api.RepetitionInfo;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -76,6 +80,7 @@ class HistoriesTest {
                     assertThat(prove.disagreements(world.moorings)).isEmpty();
                 }
                 history.reportsAgree();
+                history.trailsAgree();
             } catch (AssertionError | RuntimeException e) {
                 throw new AssertionError("seed %d after %s".formatted(seed, history.told), e);
             }
@@ -98,6 +103,27 @@ class HistoriesTest {
             this.seed = seed;
             random = new SplittableRandom(seed);
             customer = world.payer();
+        }
+
+        /** What is due less what is open is what was settled, in each trail. */
+        private void trailsAgree() {
+            Trails trails = world.bean(Trails.class);
+            for (Document invoice : invoices) {
+                TrailDrawing trail = trails.ofDocument(world.moorings, invoice.id());
+                TrailShape.holds(trail);
+                assertThat(trail.isCut()).isFalse();
+                Set<String> items = TrailShape.told(trail, "due as")
+                        .filter(step -> step.from().words().startsWith(invoice.number()))
+                        .map(step -> step.to().words())
+                        .collect(Collectors.toSet());
+                Money due = TrailShape.sum(
+                        trail, "due as", step -> items.contains(step.to().words()));
+                Money settled = TrailShape.sum(
+                        trail, "settled by", step -> items.contains(step.from().words()));
+                assertThat(settled).as(trail.text()).isEqualTo(due.minus(world.open(invoice)));
+            }
+            lines.forEach(l -> TrailShape.holds(trails.ofBankLine(world.moorings, l)));
+            payouts.forEach(p -> TrailShape.holds(trails.ofPayout(world.moorings, p)));
         }
 
         private void step() {

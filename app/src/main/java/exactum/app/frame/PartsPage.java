@@ -83,14 +83,19 @@ class PartsPage {
         return new TrailDrawing(
                 98,
                 List.of(
-                        new TrailDrawing.Box(10, 24, 160, "Recurring invoice", "Summer berth", "/recurring", "fact"),
-                        new TrailDrawing.Box(214, 24, 160, "LW-2026-0402", "€ 640.00, 8 May", "/invoices", "fact"),
-                        new TrailDrawing.Box(418, 24, 160, "Item, settled", "€ 640.00", null, "settled"),
-                        new TrailDrawing.Box(628, 24, 160, "Card payment", "in flight", null, "waiting")),
+                        box(8, "Recurring invoice", "Summer berth", "/recurring", "fact"),
+                        box(212, "LW-2026-0402", "€ 640.00, 8 May", "/invoices", "fact"),
+                        box(416, "Item, settled", "€ 640.00", null, "settled"),
+                        box(620, "Card payment", "in flight", null, "waiting")),
                 List.of(
-                        new TrailDrawing.Band("M170 47H214", 18, "agreed"),
-                        new TrailDrawing.Band("M374 47H418", 18, "settled"),
-                        new TrailDrawing.Band("M578 47H628", 18, "expected")),
-                "an invoice from its arrangement to a card payment in flight");
+                        new TrailDrawing.Band("M172 47H212", 18, "agreed"),
+                        new TrailDrawing.Band("M376 47H416", 18, "settled"),
+                        new TrailDrawing.Band("M580 47H620", 18, "expected")),
+                List.of(),
+                false);
+    }
+
+    private static TrailDrawing.Box box(int x, String title, String detail, String href, String style) {
+        return new TrailDrawing.Box(x, 24, 164, title, detail, title + ", " + detail, href, style);
     }
 }

@@ -62,7 +62,9 @@ final class Places {
             "/held-money",
             "/payments",
             "/waiting",
-            "/tie-out");
+            "/tie-out",
+            "/trail",
+            "/ledger/entries");
 
     private Places() {}
 

@@ -3,12 +3,13 @@ package exactum.app.trail;
 import exactum.core.money.Money;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 
 /**
- * Places facts and the money between them. A fact stands in its column once, whoever leads to it, beside the first that did;
- * bands start and end where the ones before them stopped, so that they lie side by side.
+ * Places facts and the money between them. A fact stands in its column once, whoever leads to it, beside the first that did; the
+ * places that its band passes are left free.
  */
 final class TrailPen {
     static final int AGREED = 0;
@@ -17,108 +18,105 @@ final class TrailPen {
     static final int PAYMENT = 3;
     static final int PAYOUT = 4;
     static final int BANK = 5;
-    private static final int[] COLUMNS = {10, 214, 418, 628, 828, 1030};
-    private static final int BOX_WIDTH = 160;
-    private static final int BOX_HEIGHT = 46;
-    private static final int ROW = 74;
-    private static final int TOP = 24;
-    private static final int WIDEST = 18;
-    private final Map<String, Place> places = new HashMap<>();
+    static final int[] COLUMNS = {8, 212, 416, 620, 824, 1028};
+    static final int BOX_WIDTH = 164;
+    static final int ROW = 74;
+    static final int TOP = 24;
+    private static final List<String> HOW = List.of("", "billed as", "due as", "settled by", "went into", "landed as");
+    private final Map<String, Fact> facts = new LinkedHashMap<>();
+    private final Map<String, Integer> rows = new HashMap<>();
     private final int[] next = new int[COLUMNS.length];
-    private final List<TrailDrawing.Box> boxes = new ArrayList<>();
     private final List<Flow> flows = new ArrayList<>();
-    private final StringBuilder words = new StringBuilder();
+    private boolean cut;
 
-    private record Place(int column, int row) {}
+    /** Money from one placed fact to another. */
+    record Flow(Fact from, Fact to, Money money, String style) {
+        private String how() {
+            return switch (style) {
+                case "expected" -> to.column() < PAYMENT ? "stays as" : "is expected with";
+                case "back" -> isRefund(from) || isRefund(to) ? "was given back with" : "came back with";
+                case "undone" -> "is settled no more by";
+                case "refused" -> "was tried and came to nothing:";
+                default -> HOW.get(to.column());
+            };
+        }
+    }
 
-    private record Flow(String from, String to, Money money, String style) {}
+    private static boolean isRefund(Fact fact) {
+        return fact.key().startsWith("refund/");
+    }
 
     /** A fact with what it is called. */
-    record Fact(String key, int column, String title, String detail, String href, String style) {}
+    record Fact(String key, int column, String title, String detail, String href, String style) {
+        private TrailDrawing.Place place() {
+            return new TrailDrawing.Place(title + " (" + detail + ")", href);
+        }
+    }
 
-    boolean has(String key) {
-        return places.containsKey(key);
+    /** Says that more belongs to the trail than is drawn. */
+    void cut() {
+        cut = true;
     }
 
     /** Places a fact that nothing leads to. */
     void put(Fact fact) {
-        put(fact, 0);
+        place(fact, fact.column(), 0);
     }
 
     /** Places a fact, beside the one it comes from, and draws the money between them. */
     void put(Fact fact, String from, Money money, String style) {
-        Place origin = places.get(from);
-        put(fact, origin == null ? 0 : origin.row());
-        if (origin == null) return;
-        flows.add(new Flow(from, fact.key(), money, style));
-        for (int column = origin.column() + 1; column < fact.column(); column++)
-            next[column] = Math.max(next[column], places.get(fact.key()).row() + 1);
+        Fact origin = facts.get(from);
+        if (origin == null) {
+            put(fact);
+            return;
+        }
+        place(fact, origin.column() + 1, rows.get(from));
+        flows.add(new Flow(origin, facts.get(fact.key()), money, style));
     }
 
-    private void put(Fact fact, int beside) {
-        if (places.containsKey(fact.key())) return;
-        int row = Math.max(next[fact.column()], beside);
-        next[fact.column()] = row + 1;
-        places.put(fact.key(), new Place(fact.column(), row));
-        boxes.add(new TrailDrawing.Box(
-                COLUMNS[fact.column()],
-                TOP + ROW * row,
-                BOX_WIDTH,
-                shortened(fact.title()),
-                shortened(fact.detail()),
-                fact.href(),
-                fact.style()));
-        words.append(fact.title()).append(", ").append(fact.detail()).append(". ");
+    /** The row of a fact; the last one for what is not drawn. */
+    int row(String key) {
+        return rows.getOrDefault(key, Integer.MAX_VALUE);
+    }
+
+    /** In the first row, not above {@code beside}, that is free from {@code since} to the column of the fact. */
+    private void place(Fact fact, int since, int beside) {
+        if (facts.putIfAbsent(fact.key(), fact) != null) return;
+        int row = beside;
+        for (int column = since; column <= fact.column(); column++) row = Math.max(row, next[column]);
+        for (int column = since; column <= fact.column(); column++) next[column] = row + 1;
+        rows.put(fact.key(), row);
     }
 
     TrailDrawing done() {
-        long largest = Math.max(
-                1, flows.stream().mapToLong(f -> f.money().abs().minor()).max().orElse(1));
-        Map<String, Integer> left = new HashMap<>();
-        Map<String, Integer> right = new HashMap<>();
-        flows.forEach(f -> {
-            right.merge(f.from(), width(f, largest) + 2, Integer::sum);
-            left.merge(f.to(), width(f, largest) + 2, Integer::sum);
-        });
-        Map<String, Integer> fromLeft = new HashMap<>();
-        Map<String, Integer> fromRight = new HashMap<>();
-        List<TrailDrawing.Band> bands = flows.stream()
-                .map(f -> band(f, largest, left, right, fromLeft, fromRight))
-                .toList();
-        int rows = 0;
-        for (int column : next) rows = Math.max(rows, column);
-        return new TrailDrawing(TOP + ROW * rows, boxes, bands, words.toString().strip());
+        var bands = new TrailBands(rows, facts.values(), flows);
+        int lowest = rows.values().stream().mapToInt(r -> r + 1).max().orElse(0);
+        var steps = new ArrayList<TrailDrawing.Step>();
+        facts.values().stream()
+                .filter(f -> flows.stream().noneMatch(l -> l.to().equals(f)))
+                .forEach(f -> steps.add(new TrailDrawing.Step(null, "", f.place(), null)));
+        flows.forEach(l -> steps.add(new TrailDrawing.Step(l.from().place(), l.how(), l.to().place(), l.money())));
+        return new TrailDrawing(
+                TOP + ROW * Math.max(lowest, bands.rows()),
+                facts.values().stream().map(this::box).toList(),
+                bands.all(),
+                steps,
+                cut);
     }
 
-    private TrailDrawing.Band band(
-            Flow flow,
-            long largest,
-            Map<String, Integer> left,
-            Map<String, Integer> right,
-            Map<String, Integer> fromLeft,
-            Map<String, Integer> fromRight) {
-        int width = width(flow, largest);
-        int y1 = middle(flow.from(), width, right, fromRight);
-        int y2 = middle(flow.to(), width, left, fromLeft);
-        int x1 = COLUMNS[places.get(flow.from()).column()] + BOX_WIDTH;
-        int x2 = COLUMNS[places.get(flow.to()).column()];
-        int middle = (x1 + x2) / 2;
-        return new TrailDrawing.Band(
-                "M%d %dC%d %d %d %d %d %d".formatted(x1, y1, middle, y1, middle, y2, x2, y2), width, flow.style());
-    }
-
-    /** The bands of one side of a box lie side by side around its middle. */
-    private int middle(String key, int width, Map<String, Integer> all, Map<String, Integer> used) {
-        int before = used.getOrDefault(key, 0);
-        used.merge(key, width + 2, Integer::sum);
-        return TOP + ROW * places.get(key).row() + BOX_HEIGHT / 2 - all.get(key) / 2 + before + width / 2 + 1;
-    }
-
-    private static int width(Flow flow, long largest) {
-        return (int) Math.max(3, flow.money().abs().minor() * WIDEST / largest);
+    private TrailDrawing.Box box(Fact f) {
+        return new TrailDrawing.Box(
+                COLUMNS[f.column()],
+                TOP + ROW * rows.get(f.key()),
+                BOX_WIDTH,
+                shortened(f.title()),
+                shortened(f.detail()),
+                f.title() + ", " + f.detail(),
+                f.href(),
+                f.style());
     }
 
     private static String shortened(String text) {
-        return text.length() > 25 ? text.substring(0, 24) + "…" : text;
+        return text.length() > 23 ? text.substring(0, 22) + "…" : text;
     }
 }

@@ -1,8 +1,6 @@
 package exactum.app.trail;
 
-import exactum.core.ids.BankLineId;
 import exactum.core.ids.BusinessId;
-import exactum.core.ids.PayoutId;
 import exactum.core.money.Money;
 import java.time.LocalDate;
 import java.util.Collection;
@@ -63,6 +61,12 @@ class TrailStore {
               left join debit d on d.business_id = c.business_id and d.collection_id = c.id left join debit_group g on g.business_id = d.business_id and g.id = d.group_id
              where c.business_id = {0} and k.document_id = any({1}) and c.state in ('planned', 'in flight') order by c.id
             """;
+    private static final String ATTEMPTS = """
+            select c.id, c.started_on, c.currency, c.last_reason, i.claim_id, i.amount_minor, d.collect_on, g.run_id from collection c join collection_item i on i.business_id = c.business_id and i.collection_id = c.id
+              join claim k on k.business_id = i.business_id and k.id = i.claim_id
+              left join debit d on d.business_id = c.business_id and d.collection_id = c.id left join debit_group g on g.business_id = d.business_id and g.id = d.group_id
+             where c.business_id = {0} and k.document_id = any({1}) and c.state = 'rejected' order by c.id
+            """;
     /** The batches that debits were booked in, and the bank line of each. */
     private static final String BATCHES = """
             select r.means_id, m.amount_minor, m.currency, g.id as group_id, g.reference, g.run_id, w.amount_minor as batch_minor, b.id as line_id, b.booked_on, b.amount_minor as line_minor, b.currency as line_currency
@@ -101,20 +105,6 @@ class TrailStore {
             select id, means_id, opened_on, currency, amount_minor, state from chargeback where business_id = {0} and means_id = any({1}) order by opened_on, id
             """;
 
-    private static final String ON_LINE = """
-            select distinct coalesce(m.means_id, w.means_id, s.means_id, r.means_id) as means_id from match m left join waiting w on w.business_id = m.business_id and w.id = m.waiting_id
-              left join payout_line l on w.kind = 'payout' and l.business_id = w.business_id and l.payout_id = w.source_id
-              left join match lm on lm.business_id = l.business_id and lm.payout_line_id = l.id and lm.undone_at is null
-              left join waiting s on s.business_id = lm.business_id and s.id = lm.waiting_id
-              left join debit d on w.kind = 'batch of debits' and d.business_id = w.business_id and (d.group_id = w.source_id or d.collection_id = w.source_id)
-              left join receipt r on r.business_id = d.business_id and r.collection_id = d.collection_id
-             where m.business_id = {0} and m.bank_line_id = {1} and m.undone_at is null and coalesce(m.means_id, w.means_id, s.means_id, r.means_id) is not null limit {2}
-            """;
-    private static final String IN_PAYOUT = """
-            select distinct w.means_id from payout_line l join match m on m.business_id = l.business_id and m.payout_line_id = l.id and m.undone_at is null
-              join waiting w on w.business_id = m.business_id and w.id = m.waiting_id
-             where l.business_id = {0} and l.payout_id = {1} and w.means_id is not null limit {2}
-            """;
     private final DSLContext db;
 
     TrailStore(DSLContext db) {
@@ -164,6 +154,9 @@ class TrailStore {
 
     /** What is in flight; {@code collectOn} and {@code run} are null for cards. */
     record FlightFact(UUID id, UUID claim, LocalDate since, Money amount, LocalDate collectOn, UUID run) {}
+
+    /** A try to collect that was refused; {@code run} is null for cards. */
+    record AttemptFact(UUID id, UUID claim, LocalDate on, Money amount, String reason, UUID run) {}
 
     /** A debit’s batch; the line is null until it is there. */
     record Batch(UUID means, Money part, UUID group, String reference, UUID run, Money whole, LineFact line) {}
@@ -260,6 +253,19 @@ class TrailStore {
                         r.get("run_id", UUID.class)));
     }
 
+    List<AttemptFact> attempts(BusinessId business, Collection<UUID> documents) {
+        return rows(ATTEMPTS, business, documents)
+                .map(r -> new AttemptFact(
+                        r.get("id", UUID.class),
+                        r.get("claim_id", UUID.class),
+                        r.get("collect_on") == null
+                                ? r.get("started_on", LocalDate.class)
+                                : r.get("collect_on", LocalDate.class),
+                        money(r, "currency", "amount_minor"),
+                        r.get("last_reason", String.class),
+                        r.get("run_id", UUID.class)));
+    }
+
     List<Batch> batches(BusinessId business, Collection<UUID> means) {
         return rows(BATCHES, business, means)
                 .map(r -> new Batch(
@@ -306,18 +312,6 @@ class TrailStore {
                         r.get("opened_on", LocalDate.class),
                         money(r, "currency", "amount_minor"),
                         r.get("state", String.class)));
-    }
-
-    /** The payments that a bank line brought, at once or in a payout; so many at most. */
-    List<UUID> meansOn(BusinessId business, BankLineId line, int most) {
-        return db.fetch(ON_LINE, DSL.inline(business.value()), DSL.val(line.value()), DSL.inline(most))
-                .map(r -> r.get(0, UUID.class));
-    }
-
-    /** The payments in a payout; so many at most. */
-    List<UUID> meansIn(BusinessId business, PayoutId payout, int most) {
-        return db.fetch(IN_PAYOUT, DSL.inline(business.value()), DSL.val(payout.value()), DSL.inline(most))
-                .map(r -> r.get(0, UUID.class));
     }
 
     private Result<Record> rows(String sql, BusinessId business, Collection<UUID> ids) {

@@ -10,11 +10,13 @@ import exactum.core.ids.PayoutId;
 import exactum.core.money.Money;
 import java.time.LocalDate;
 import java.util.Collection;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
@@ -29,44 +31,70 @@ public class Trails {
     private static final int MOST = 12;
 
     private final TrailStore facts;
+    private final TrailBeginnings begins;
     private final BusinessClock clock;
 
-    Trails(TrailStore facts, BusinessClock clock) {
+    Trails(TrailStore facts, TrailBeginnings begins, BusinessClock clock) {
         this.facts = facts;
+        this.begins = begins;
         this.clock = clock;
     }
 
     /** The trail of a document: where it comes from, what it asks for, what settled it and where that money is. */
     public TrailDrawing ofDocument(BusinessId business, DocumentId document) {
-        return draw(business, Set.of(document.value()), Set.of());
+        return of(business, TrailOf.INVOICE, document.value());
     }
 
     /** The trail of a payment or another means. */
     public TrailDrawing ofPayment(BusinessId business, MeansId means) {
-        return draw(business, Set.of(), Set.of(means.value()));
+        return of(business, TrailOf.PAYMENT, means.value());
     }
 
     /** The trails of the payments that a bank line brought; at most the first twelve are drawn. */
     public TrailDrawing ofBankLine(BusinessId business, BankLineId line) {
-        return draw(business, Set.of(), facts.meansOn(business, line, MOST));
+        return of(business, TrailOf.BANK_LINE, line.value());
     }
 
     /** The trails of the payments in a payout; at most the first twelve are drawn. */
     public TrailDrawing ofPayout(BusinessId business, PayoutId payout) {
-        return draw(business, Set.of(), facts.meansIn(business, payout, MOST));
+        return of(business, TrailOf.PAYOUT, payout.value());
     }
 
-    private TrailDrawing draw(BusinessId business, Collection<UUID> fromDocuments, Collection<UUID> fromMeans) {
-        List<TrailStore.AllocationFact> allocations = facts.allocations(business, fromDocuments, fromMeans);
+    /** What the trail begins with, in words; nothing if there is no such thing in the business. */
+    public Optional<String> name(BusinessId business, TrailOf of, UUID id) {
+        return begins.name(business, of, id);
+    }
+
+    /** The trail of anything; of a customer or a mandate the latest twelve documents are drawn. */
+    public TrailDrawing of(BusinessId business, TrailOf of, UUID id) {
+        TrailBeginnings.Roots roots = begins.roots(business, of, id, MOST + 1);
+        return draw(
+                business,
+                firstOf(roots.documents()),
+                firstOf(roots.means()),
+                roots.documents().size() > MOST || roots.means().size() > MOST);
+    }
+
+    private static List<UUID> firstOf(List<UUID> ids) {
+        return ids.subList(0, Math.min(MOST, ids.size()));
+    }
+
+    private TrailDrawing draw(
+            BusinessId business, Collection<UUID> fromDocuments, Collection<UUID> fromMeans, boolean cut) {
         Set<UUID> documents = new LinkedHashSet<>(fromDocuments);
         Set<UUID> means = new LinkedHashSet<>(fromMeans);
-        allocations.forEach(a -> {
+        facts.allocations(business, fromDocuments, fromMeans).forEach(a -> {
             documents.add(a.document());
             means.add(a.means());
         });
         var pen = new TrailPen();
+        if (cut | alsoSettled(business, documents, means)) pen.cut();
+        List<TrailStore.AllocationFact> allocations = facts.allocations(business, documents, means).stream()
+                .filter(a -> documents.contains(a.document()) && means.contains(a.means()))
+                .toList();
         agreed(pen, business, documents, clock.today(business));
         payments(pen, business, means, allocations);
+        attempts(pen, business, documents);
         inFlight(pen, business, documents);
         landings(pen, business, means);
         batches(pen, business, means);
@@ -76,8 +104,40 @@ public class Trails {
         return pen.done();
     }
 
+    /** What the payments settled besides, and what else settled the documents, so that each adds up; whether some of it is left out. */
+    private boolean alsoSettled(BusinessId business, Set<UUID> documents, Set<UUID> means) {
+        boolean cut = false;
+        for (TrailStore.AllocationFact a : facts.allocations(business, documents, means)) {
+            cut |= !added(documents, a.document());
+            cut |= !added(means, a.means());
+        }
+        return cut;
+    }
+
+    private static boolean added(Set<UUID> known, UUID id) {
+        if (known.size() < 2 * MOST) known.add(id);
+        return known.contains(id);
+    }
+
+    /** Tries to collect that came to nothing. */
+    private void attempts(TrailPen pen, BusinessId business, Collection<UUID> documents) {
+        for (TrailStore.AttemptFact a : facts.attempts(business, documents))
+            pen.put(
+                    new TrailPen.Fact(
+                            "attempt/" + a.id(),
+                            TrailPen.PAYMENT,
+                            a.run() == null ? "Card refused" : "Debit refused",
+                            (a.reason() == null ? "" : a.reason() + ", ") + Texts.shortDay(a.on()),
+                            a.run() == null ? "/card-payments" : "/debit-runs/" + a.run(),
+                            "back"),
+                    "claim/" + a.claim(),
+                    a.amount(),
+                    "refused");
+    }
+
     private void agreed(TrailPen pen, BusinessId business, Collection<UUID> documents, LocalDate today) {
-        for (TrailStore.DocumentFact d : facts.documents(business, documents)) {
+        List<TrailStore.DocumentFact> drawn = facts.documents(business, documents);
+        for (TrailStore.DocumentFact d : drawn) {
             var document = new TrailPen.Fact(
                     "document/" + d.id(),
                     TrailPen.DOCUMENT,
@@ -94,9 +154,9 @@ public class Trails {
                 pen.put(document, from, d.gross(), "agreed");
             }
         }
-        facts.claims(business, documents).stream()
-                .collect(Collectors.groupingBy(TrailStore.ClaimFact::document, LinkedHashMap::new, Collectors.toList()))
-                .forEach((document, claims) -> claims(pen, claims, today));
+        Map<UUID, List<TrailStore.ClaimFact>> claims = facts.claims(business, documents).stream()
+                .collect(Collectors.groupingBy(TrailStore.ClaimFact::document));
+        for (TrailStore.DocumentFact d : drawn) claims(pen, claims.getOrDefault(d.id(), List.of()), today);
     }
 
     /** Each open item of a document; those that nothing has happened to yet together, where they are many. */
@@ -155,7 +215,7 @@ public class Trails {
             TrailPen pen, BusinessId business, Collection<UUID> means, List<TrailStore.AllocationFact> allocations) {
         Map<UUID, List<TrailStore.AllocationFact>> byMeans =
                 allocations.stream().collect(Collectors.groupingBy(TrailStore.AllocationFact::means));
-        for (TrailStore.MeansFact m : facts.means(business, means)) {
+        for (TrailStore.MeansFact m : beside(pen, facts.means(business, means), byMeans)) {
             boolean gone = m.takenBack().equals(m.amount());
             var payment = new TrailPen.Fact(
                     "means/" + m.id(),
@@ -165,7 +225,7 @@ public class Trails {
                     m.channel() != null ? "/payments/" + m.id() : m.note() != null ? "/invoices/" + m.note() : null,
                     gone ? "back" : "settled");
             for (TrailStore.AllocationFact a : byMeans.getOrDefault(m.id(), List.of())) {
-                pen.put(payment, "claim/" + a.claim(), a.amount(), a.amount().isZero() ? "back" : "settled");
+                pen.put(payment, "claim/" + a.claim(), a.amount(), a.amount().isZero() ? "undone" : "settled");
             }
             if (m.left().isPositive()) {
                 String rest = "rest/" + m.id();
@@ -180,6 +240,17 @@ public class Trails {
             }
             pen.put(payment);
         }
+    }
+
+    /** In the order of what they settle, so that few bands cross. */
+    private static List<TrailStore.MeansFact> beside(
+            TrailPen pen, List<TrailStore.MeansFact> means, Map<UUID, List<TrailStore.AllocationFact>> byMeans) {
+        return means.stream()
+                .sorted(Comparator.comparingInt(m -> byMeans.getOrDefault(m.id(), List.of()).stream()
+                        .mapToInt(a -> pen.row("claim/" + a.claim()))
+                        .min()
+                        .orElse(Integer.MAX_VALUE)))
+                .toList();
     }
 
     private static String title(TrailStore.MeansFact m) {
