@@ -1,7 +1,6 @@
 package exactum.app.arrears;
 
 import exactum.app.business.Business;
-import exactum.app.business.FindBusinesses;
 import exactum.app.business.Needs;
 import exactum.app.business.Power;
 import exactum.app.customers.Customer;
@@ -36,19 +35,15 @@ class ArrearsListPages {
     private final ArrearsListStore store;
     private final FollowUp follow;
     private final FindCustomers customers;
-    private final FindBusinesses businesses;
+    private final People people;
     private final BusinessClock clock;
 
     ArrearsListPages(
-            ArrearsListStore store,
-            FollowUp follow,
-            FindCustomers customers,
-            FindBusinesses businesses,
-            BusinessClock clock) {
+            ArrearsListStore store, FollowUp follow, FindCustomers customers, People people, BusinessClock clock) {
         this.store = store;
         this.follow = follow;
         this.customers = customers;
-        this.businesses = businesses;
+        this.people = people;
         this.clock = clock;
     }
 
@@ -71,7 +66,7 @@ class ArrearsListPages {
         model.addAttribute("filter", filter);
         model.addAttribute("totals", store.totals(business, today));
         model.addAttribute("bands", Arrays.stream(AgeBand.values()).skip(1).toList());
-        model.addAttribute("people", people(business));
+        model.addAttribute("people", people.whoFollowUp(business));
         model.addAttribute("today", today);
         model.addAttribute(
                 "pager",
@@ -86,16 +81,6 @@ class ArrearsListPages {
                 .filter(b -> b.name().equals(typed))
                 .findFirst()
                 .orElse(null);
-    }
-
-    /** Who may follow something up. */
-    record Someone(String login, String name) {}
-
-    private List<Someone> people(BusinessId business) {
-        return businesses.members(business).stream()
-                .filter(m -> m.membership().may(Power.DECIDE))
-                .map(m -> new Someone(m.login(), m.name()))
-                .toList();
     }
 
     @PostMapping("/arrears/{id}")

@@ -32,7 +32,7 @@ class ArrearsListStore {
                      coalesce(sum(c.left_minor) filter (where {1} - c.due_date between 61 and 90), 0) as up_to_90,
                      coalesce(sum(c.left_minor) filter (where {1} - c.due_date > 90), 0) as over_90,
                      bool_or(exists (select 1 from claim s where s.business_id = c.business_id and s.document_id = c.document_id and s.due_date > c.due_date and s.left_minor = 0 and s.closed_minor < s.amount_minor)) as skipped
-                from claim c where c.business_id = {0} and c.left_minor > 0 and c.due_date < {1} group by 1, 2)
+                from claim c where c.business_id = {0} and c.left_minor > 0 and c.due_date < {1} and {6} group by 1, 2)
             select l.*, k.name, a.owner, coalesce(a.next_action, '') as next_action, a.next_on,
                    (select min(p.pays_on) from promise p join document d on d.business_id = p.business_id and d.id = p.document_id where p.business_id = {0} and d.customer_id = l.customer_id and p.ended_on is null) as promised,
                    exists (select 1 from dispute x join document d on d.business_id = x.business_id and d.id = x.document_id where x.business_id = {0} and d.customer_id = l.customer_id and x.closed_on is null) as disputed,
@@ -96,17 +96,34 @@ class ArrearsListStore {
         if (filter.owner() != null && filter.owner().isEmpty()) wanted = wanted.and(DSL.condition("a.owner is null"));
         else if (filter.owner() != null) wanted = wanted.and(DSL.condition("a.owner = {0}", DSL.val(filter.owner())));
         if (filter.skipped()) wanted = wanted.and(DSL.condition("l.skipped"));
+        String order =
+                filter.byAction() ? "a.next_on nulls last, l.minor desc, k.name" : "l.minor desc, k.name, l.currency";
+        return overdue(business, today, DSL.noCondition(), wanted, order, from, most);
+    }
+
+    /** What is overdue of one customer, by currency. */
+    List<Overdue> overdueOf(BusinessId business, CustomerId customer, LocalDate today) {
+        Condition theirs = DSL.condition("c.customer_id = {0}", DSL.val(customer.value()));
+        return overdue(business, today, theirs, DSL.noCondition(), "l.currency", 1, Integer.MAX_VALUE);
+    }
+
+    private List<Overdue> overdue(
+            BusinessId business,
+            LocalDate today,
+            Condition claims,
+            Condition wanted,
+            String order,
+            int from,
+            int most) {
         return db.fetch(
                         OVERDUE,
                         DSL.inline(business.value()),
                         DSL.val(today),
                         wanted,
-                        DSL.sql(
-                                filter.byAction()
-                                        ? "a.next_on nulls last, l.minor desc, k.name"
-                                        : "l.minor desc, k.name, l.currency"),
+                        DSL.sql(order),
                         DSL.inline(most),
-                        DSL.inline(from - 1))
+                        DSL.inline(from - 1),
+                        claims)
                 .map(ArrearsListStore::overdue);
     }
 

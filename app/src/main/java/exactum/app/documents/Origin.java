@@ -20,7 +20,8 @@ public record Origin(Kind kind, UUID id) {
         BY_HAND("by hand"),
         CREDITED_DOCUMENT("credited document"),
         RETURN("return"),
-        QUOTE("quote");
+        QUOTE("quote"),
+        INTEREST("interest");
 
         private final String words;
 

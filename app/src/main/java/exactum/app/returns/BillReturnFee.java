@@ -7,11 +7,10 @@ import exactum.app.documents.Origin;
 import exactum.app.installation.BusinessClock;
 import exactum.app.ledger.Ledger;
 import exactum.app.setup.FindSetup;
+import exactum.app.setup.Untaxed;
 import exactum.core.document.DocumentKind;
 import exactum.core.document.Line;
 import exactum.core.document.PriceMode;
-import exactum.core.document.TaxCategory;
-import exactum.core.document.TaxRate;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.DocumentId;
@@ -21,7 +20,6 @@ import exactum.core.money.UnitPrice;
 import exactum.core.problem.Refusal;
 import java.math.BigDecimal;
 import java.time.LocalDate;
-import java.util.Comparator;
 import java.util.List;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
@@ -33,12 +31,14 @@ import org.springframework.transaction.annotation.Transactional;
 public class BillReturnFee {
     private final Drafts drafts;
     private final FindSetup setup;
+    private final Untaxed untaxed;
     private final Ledger ledger;
     private final BusinessClock clock;
 
-    BillReturnFee(Drafts drafts, FindSetup setup, Ledger ledger, BusinessClock clock) {
+    BillReturnFee(Drafts drafts, FindSetup setup, Untaxed untaxed, Ledger ledger, BusinessClock clock) {
         this.drafts = drafts;
         this.setup = setup;
+        this.untaxed = untaxed;
         this.ledger = ledger;
         this.clock = clock;
     }
@@ -58,7 +58,7 @@ public class BillReturnFee {
                 BigDecimal.ONE,
                 "",
                 UnitPrice.of(fee.currency().getCurrencyCode(), fee.plain()),
-                untaxed(business, today).code(),
+                untaxed.on(business, today).code(),
                 ledger.accounts(business).of(AccountRole.RECHARGED_FEES));
         var draft = new Draft(
                 IssueDocuments.newId(),
@@ -76,14 +76,5 @@ public class BillReturnFee {
                     "return.fee",
                     "The invoice of the fee needs a second person. Nothing was taken in. Take it in without the fee, and bill the fee by itself.");
         return drafts.issue(business, draft, false).id();
-    }
-
-    /** Costs that are passed on are no supply, so that the rate outside the scope of tax is taken where there is one, else the lowest. */
-    private TaxRate untaxed(BusinessId business, LocalDate today) {
-        return setup.taxRates(business).rates().stream()
-                .filter(r -> r.isValidOn(today))
-                .min(Comparator.comparing((TaxRate r) -> r.category() != TaxCategory.of("O"))
-                        .thenComparing(TaxRate::percent))
-                .orElseThrow();
     }
 }

@@ -31,10 +31,10 @@ public class Trails {
     private static final int MOST = 12;
 
     private final TrailStore facts;
-    private final TrailBeginnings begins;
+    private final TrailBeginningStore begins;
     private final BusinessClock clock;
 
-    Trails(TrailStore facts, TrailBeginnings begins, BusinessClock clock) {
+    Trails(TrailStore facts, TrailBeginningStore begins, BusinessClock clock) {
         this.facts = facts;
         this.begins = begins;
         this.clock = clock;
@@ -67,7 +67,7 @@ public class Trails {
 
     /** The trail of anything; of a customer or a mandate the latest twelve documents are drawn. */
     public TrailDrawing of(BusinessId business, TrailOf of, UUID id) {
-        TrailBeginnings.Roots roots = begins.roots(business, of, id, MOST + 1);
+        TrailBeginningStore.Roots roots = begins.roots(business, of, id, MOST + 1);
         return draw(
                 business,
                 firstOf(roots.documents()),

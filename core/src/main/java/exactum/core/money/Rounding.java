@@ -19,7 +19,9 @@ public enum Rounding {
     /** A part of a period by its days, half away from zero (common practice, no source). */
     HALF_UP_PER_PRORATION(RoundingMode.HALF_UP, "half-up, once a part of a period"),
     /** An amount turned into another currency, half away from zero (common practice, no source). */
-    HALF_UP_PER_EXCHANGE(RoundingMode.HALF_UP, "half-up, once an exchange");
+    HALF_UP_PER_EXCHANGE(RoundingMode.HALF_UP, "half-up, once an exchange"),
+    /** The interest of one late debt over all its days, half away from zero (common practice, no source). */
+    HALF_UP_PER_INTEREST(RoundingMode.HALF_UP, "half-up, once a debt");
 
     private final RoundingMode mode;
     private final String words;

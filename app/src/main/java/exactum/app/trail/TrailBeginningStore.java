@@ -14,7 +14,7 @@ import org.springframework.stereotype.Component;
 
 /** From what a trail begins with to the documents and payments that it is drawn from. */
 @Component
-class TrailBeginnings {
+class TrailBeginningStore {
     private static final String OF_CUSTOMER = """
             select id from document where business_id = {0} and customer_id = {1} and number is not null and kind in ('invoice', 'cash sale') order by document_date desc, id desc limit {2}
             """;
@@ -22,6 +22,7 @@ class TrailBeginnings {
     private static final String BY_DOCUMENT = """
             select id from means where business_id = {0} and document_id = {1} limit {2}
             """;
+
     private static final String OF_MANDATE = """
             select k.document_id from debit d join collection_item i on i.business_id = d.business_id and i.collection_id = d.collection_id join claim k on k.business_id = i.business_id and k.id = i.claim_id
              where d.business_id = {0} and d.mandate_id = {1} group by k.document_id order by max(d.collect_on) desc, k.document_id desc limit {2}
@@ -63,7 +64,7 @@ class TrailBeginnings {
             """;
     private final DSLContext db;
 
-    TrailBeginnings(DSLContext db) {
+    TrailBeginningStore(DSLContext db) {
         this.db = db;
     }
 
@@ -111,7 +112,7 @@ class TrailBeginnings {
         };
         return db.fetchOptional(
                         sql + " where business_id = {0} and id = {1}", DSL.inline(business.value()), DSL.val(id))
-                .map(TrailBeginnings::words);
+                .map(TrailBeginningStore::words);
     }
 
     private static String words(Record r) {

@@ -1,0 +1,2 @@
+/** What late payment costs the payer, where contract and law allow it. */
+package exactum.core.arrears;
