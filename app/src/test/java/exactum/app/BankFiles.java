@@ -30,13 +30,19 @@ final class BankFiles {
 
     /** A day's statement that closes where its lines lead to. */
     static byte[] camt(String reference, Iban iban, LocalDate day, String opening, StatementLine... lines) {
+        return camt(reference, iban, day, day, opening, lines);
+    }
+
+    /** The same of several days. */
+    static byte[] camt(
+            String reference, Iban iban, LocalDate from, LocalDate until, String opening, StatementLine... lines) {
         Money start = Money.of("EUR", opening);
         Money closing = start;
         for (StatementLine line : lines) closing = closing.plus(line.amount());
         var out = new ByteArrayOutputStream();
         Camt053Writer.write(
-                new Statement(reference, 1L, iban, day, day, start, closing, List.of(lines)),
-                day.atTime(LocalTime.of(20, 0)).toInstant(ZoneOffset.UTC),
+                new Statement(reference, 1L, iban, from, until, start, closing, List.of(lines)),
+                until.atTime(LocalTime.of(20, 0)).toInstant(ZoneOffset.UTC),
                 out);
         return out.toByteArray();
     }

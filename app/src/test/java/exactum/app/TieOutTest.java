@@ -4,6 +4,7 @@ import static exactum.app.World.euro;
 import static exactum.app.World.june;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import exactum.app.bank.ImportStatements;
 import exactum.app.bank.LineRef;
 import exactum.app.bank.Match;
 import exactum.app.bank.Part;
@@ -14,8 +15,10 @@ import exactum.app.tieout.AccountTieOuts;
 import exactum.core.ids.BankLineId;
 import exactum.core.ledger.AccountCode;
 import exactum.core.money.Money;
+import java.io.ByteArrayInputStream;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 
@@ -83,6 +86,31 @@ class TieOutTest {
         assertThat(of(world, "1061", june(1)).items())
                 .singleElement()
                 .satisfies(i -> assertThat(i.amount()).isEqualTo(euro("114.50")));
+    }
+
+    @Test
+    void within_a_statement_of_a_week_the_bank_is_known_by_the_days_of_its_lines(World world, PlayDays play) {
+        play.setDate(june(8));
+        byte[] week = BankFiles.camt(
+                "W-23",
+                world.iban,
+                june(1),
+                june(7),
+                "100.00",
+                BankFiles.line(june(2), "10.00", "Quill", "a", ""),
+                BankFiles.line(june(5), "20.00", "Quill", "b", ""));
+        world.bean(ImportStatements.class).fromFile(world.moorings, "week.xml", new ByteArrayInputStream(week));
+        for (var said : Map.of(
+                        june(1), "100.00", june(2), "110.00", june(4), "110.00", june(5), "130.00", june(7), "130.00")
+                .entrySet()) {
+            AccountTieOut bank = of(world, "1000", said.getKey());
+            assertThat(bank.asOf()).isEqualTo(said.getKey());
+            assertThat(bank.said()).as("%s", said.getKey()).isEqualTo(euro(said.getValue()));
+            assertThat(bank.comesOut()).isTrue();
+        }
+        assertThat(of(world, "1000", june(8)).asOf())
+                .as("no statement tells of the eighth")
+                .isEqualTo(june(7));
     }
 
     @Test

@@ -26,7 +26,7 @@ class BooksStoriesTest {
             Harbour.paidByCard(phone, Harbour.mailedLink(installation, person, "LW-2026-0001"));
             Harbour.oneOff(person, "T. Aguiar", "t.aguiar@lakeside.example", "Crane lift", "96.00");
             untilJuly(person);
-            signAndClose(person);
+            MonthSteps.signAndClose(person, "June 2026");
             reportsAgree(person);
             asksWhy(installation, person);
             reopens(person);
@@ -51,34 +51,13 @@ class BooksStoriesTest {
         }
     }
 
-    private static void signAndClose(Person person) {
-        Page page = person.page;
-        person.goTo("/months");
-        assertThat(page.locator("h1")).hasText("June 2026");
-        person.look();
-        person.press("Close June 2026");
-        assertThat(page.locator(".dock .problem")).containsText("to be signed first");
-        Locator sign = page.locator("#tie-outs button[data-step]");
-        for (int left = sign.count(); left > 0; left--) {
-            sign.first().click();
-            assertThat(sign).hasCount(left - 1);
-        }
-        person.sees("Everything is signed");
-        person.look();
-        person.press("Close June 2026");
-        person.sees("Closed. What comes later for it counts in the first open month");
-        person.look();
-    }
-
     private static void reportsAgree(Person person) {
         for (String report : List.of(
                 "aged?until=30+Jun+2026",
                 "tax?from=1+Jun+2026&until=30+Jun+2026",
                 "income?from=1+Jun+2026&until=30+Jun+2026",
                 "cash-basis?from=1+Jun+2026&until=30+Jun+2026")) {
-            person.goTo("/reports/" + report);
-            person.sees("it agrees to the cent");
-            assertThat(person.page.locator("main use[href='#mark-differs']")).hasCount(0);
+            MonthSteps.report(person, report);
             person.look();
         }
         person.goTo("/reports/deferred?until=15+Jun+2026&by=line");

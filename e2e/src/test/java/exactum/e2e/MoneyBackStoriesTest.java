@@ -248,7 +248,7 @@ class MoneyBackStoriesTest {
     }
 
     /**
-     * A cheque of 640.00 from a slip of five comes back after the month was tied out, and the bank takes 4.50: 644.50 leave the
+     * A cheque of 640.00 from a slip of five comes back after the month was tied out and closed, and the bank takes 4.50: 644.50 leave the
      * account, 644.50 are owed on two invoices, and the slip and the month stay as they were.
      */
     @Test
@@ -278,6 +278,9 @@ class MoneyBackStoriesTest {
             steps.forwardTo("Wed 1 Jul 2026");
             String june = tieOutOfJune(person);
             assertThat(june).contains("Agrees to the cent");
+            MonthSteps.signAndClose(person, "June 2026");
+            String cashOfJune = MonthSteps.report(person, "cash-basis?from=1+Jun+2026&until=30+Jun+2026");
+            assertThat(cashOfJune).contains("520.33");
 
             installation.tellStandins("/bank/return-cheque?account=EUR&amount=640.00&fee=4.50&text=RETURNED+CHEQUE+77");
             steps.forwardTo("Thu 2 Jul 2026");
@@ -308,6 +311,14 @@ class MoneyBackStoriesTest {
             assertThat(installation.text("select left_minor from bank_line where amount_minor = -64450"))
                     .isEqualTo("0");
             assertThat(tieOutOfJune(person)).as("June, as it was").isEqualTo(june);
+            assertThat(MonthSteps.report(person, "cash-basis?from=1+Jun+2026&until=30+Jun+2026"))
+                    .as("what came in June came in June")
+                    .isEqualTo(cashOfJune);
+            assertThat(MonthSteps.report(person, "cash-basis?from=1+Jul+2026&until=2+Jul+2026"))
+                    .as("it is gone again in July")
+                    .contains("−520.33");
+            person.goTo("/tie-out?on=2+Jul+2026");
+            person.sees("Agrees to the cent");
             person.goTo("/slips");
             assertThat(page.locator("#slips")).containsText("banked");
             page.locator("#slips a").first().click();

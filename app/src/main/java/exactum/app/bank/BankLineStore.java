@@ -1,11 +1,13 @@
 package exactum.app.bank;
 
 import static exactumdb.Tables.BANK_LINE;
+import static exactumdb.Tables.BANK_STATEMENT;
 
 import exactum.app.database.CopyRows;
 import exactum.app.database.Ids;
 import exactum.app.daysheet.Wanted;
 import exactum.app.security.Vault;
+import exactum.app.setup.BankAccount;
 import exactum.core.bank.Explained;
 import exactum.core.bank.StatementLine;
 import exactum.core.ids.BankAccountId;
@@ -20,6 +22,7 @@ import exactum.core.matching.StandingRule;
 import exactum.core.money.Money;
 import exactum.core.money.Valued;
 import exactumdb.tables.records.BankLineRecord;
+import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.Collection;
 import java.util.List;
@@ -238,6 +241,24 @@ class BankLineStore implements FindBankLines {
                 .orderBy(BANK_LINE.LINE_NO)
                 .limit(most)
                 .fetch(r -> line(r, own));
+    }
+
+    @Override
+    public Money movedWithin(BusinessId business, BankAccount account, LocalDate day) {
+        BigDecimal moved = db.select(DSL.sum(BANK_LINE.AMOUNT_MINOR))
+                .from(BANK_LINE)
+                .join(BANK_STATEMENT)
+                .on(BANK_STATEMENT.BUSINESS_ID.eq(BANK_LINE.BUSINESS_ID))
+                .and(BANK_STATEMENT.ID.eq(BANK_LINE.STATEMENT_ID))
+                .where(BANK_LINE.BUSINESS_ID.eq(business))
+                .and(BANK_LINE.BANK_ACCOUNT_ID.eq(account.id()))
+                .and(BANK_LINE.BOOKED_ON.le(day))
+                .and(BANK_STATEMENT.FROM_DATE.le(day))
+                .and(BANK_STATEMENT.UNTIL_DATE.gt(day))
+                .fetchSingle()
+                .value1();
+        return Money.ofMinor(
+                account.opening().currency().getCurrencyCode(), moved == null ? 0 : moved.longValueExact());
     }
 
     @Override

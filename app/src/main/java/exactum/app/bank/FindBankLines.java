@@ -1,6 +1,7 @@
 package exactum.app.bank;
 
 import exactum.app.daysheet.Wanted;
+import exactum.app.setup.BankAccount;
 import exactum.core.ids.BankAccountId;
 import exactum.core.ids.BankLineId;
 import exactum.core.ids.BusinessId;
@@ -51,6 +52,9 @@ public interface FindBankLines {
 
     /** What of an account's lines was unexplained at the end of a day, by what counted then. */
     List<Then> unmatchedAsOf(BusinessId business, BankAccountId account, LocalDate day);
+
+    /** What lines of statements that end after the day came to by its end, as the bank booked them. */
+    Money movedWithin(BusinessId business, BankAccount account, LocalDate day);
 
     /** Lines that the bank booked on or before the day, but that count later because their month was closed already. */
     List<Then> countedLater(BusinessId business, BankAccountId account, LocalDate day);

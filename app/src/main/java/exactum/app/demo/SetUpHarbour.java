@@ -11,6 +11,7 @@ import exactum.app.customers.SaveCustomer;
 import exactum.app.database.Ids;
 import exactum.app.documents.Draft;
 import exactum.app.installation.Settings;
+import exactum.app.interest.LateRules;
 import exactum.app.setup.Account;
 import exactum.app.setup.Banking;
 import exactum.app.setup.FindSetup;
@@ -20,6 +21,7 @@ import exactum.app.setup.ProcessorAccount;
 import exactum.app.setup.Processors;
 import exactum.app.setup.SetUp;
 import exactum.app.setup.TryProcessor;
+import exactum.core.arrears.LateLaw;
 import exactum.core.bank.Iban;
 import exactum.core.document.Line;
 import exactum.core.document.PriceMode;
@@ -73,6 +75,7 @@ class SetUpHarbour {
     private final Seasons seasons;
     private final DebitOwners debits;
     private final SaveRecurring recurring;
+    private final LateRules late;
     private final Settings settings;
     private final JsonMapper json;
     private final RestClient http = RestClient.create();
@@ -93,6 +96,7 @@ class SetUpHarbour {
             Seasons seasons,
             DebitOwners debits,
             SaveRecurring recurring,
+            LateRules late,
             Settings settings,
             JsonMapper json) {
         this.setUp = setUp;
@@ -110,6 +114,7 @@ class SetUpHarbour {
         this.seasons = seasons;
         this.debits = debits;
         this.recurring = recurring;
+        this.late = late;
         this.settings = settings;
         this.json = json;
     }
@@ -132,6 +137,7 @@ class SetUpHarbour {
         terms(id);
         numbers.save(id, new NumberSeries(NumberSeries.INVOICES, harbour.prefix(), 4));
         rates(id, harbour);
+        latePayment(id, harbour);
         bank(id, harbour);
         processor(id, harbour);
         return id;
@@ -163,6 +169,13 @@ class SetUpHarbour {
         boolean euro = harbour.currency().equals("EUR");
         rate(id, harbour, DemoDays.FIRST.minusDays(1), euro ? "0.90" : "0.78");
         rate(id, harbour, LocalDate.of(2026, 5, 1), euro ? "0.92" : "0.79");
+    }
+
+    /** Switched on here; the reference rates are made up. */
+    private void latePayment(BusinessId id, Harbour harbour) {
+        boolean euro = harbour.currency().equals("EUR");
+        late.rate(id, DemoDays.FIRST.minusYears(1), new BigDecimal(euro ? "2.15" : "4"), "made up for the demo");
+        late.save(id, true, euro ? LateLaw.EU : LateLaw.UK, BigDecimal.valueOf(8), true, "4100");
     }
 
     private void rate(BusinessId id, Harbour harbour, LocalDate day, String perUnit) {

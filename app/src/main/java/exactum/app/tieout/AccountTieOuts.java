@@ -152,7 +152,11 @@ public class AccountTieOuts {
                 until,
                 Money.sum(
                         currency,
-                        chains.values().stream().map(c -> c.closing(until)).toList()),
+                        chains.entrySet().stream()
+                                .map(e -> e.getValue()
+                                        .closing(until)
+                                        .plus(lines.movedWithin(business, e.getKey(), until)))
+                                .toList()),
                 books.balance(business, account, currency.getCurrencyCode(), until),
                 together.stream()
                         .flatMap(b -> lines.countedLater(business, b.id(), until).stream())
@@ -164,11 +168,14 @@ public class AccountTieOuts {
                         .orElse(null));
     }
 
-    /** Where a later statement goes on from the last one before the day, nothing moved between them. */
+    /**
+     * The day up to which the bank’s balance is known: the one that is asked for where a later statement goes on from the last one
+     * before it, nothing moved between them, or where a statement spans it, whose lines say on which day each was booked.
+     */
     private static LocalDate told(BankAccount account, StatementChain chain, LocalDate asOf) {
-        Optional<StatementChain.Link> next =
-                chain.links().stream().filter(l -> l.until().isAfter(asOf)).findFirst();
-        boolean goesOn = next.filter(l -> l.from().isAfter(asOf))
+        boolean goesOn = chain.links().stream()
+                .filter(l -> l.until().isAfter(asOf))
+                .findFirst()
                 .filter(l -> l.opening().equals(chain.closing(asOf)))
                 .isPresent();
         if (goesOn) return asOf;
