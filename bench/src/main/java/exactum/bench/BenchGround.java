@@ -41,11 +41,12 @@ final class BenchGround implements AutoCloseable {
     }
 
     private final ConfigurableApplicationContext app;
+    private final String url;
     final List<BusinessId> businesses;
     final SameRows rows;
 
     BenchGround(ThrowawayPostgres postgres) throws Exception {
-        String url = postgres.newDatabase();
+        url = postgres.newDatabase();
         app = SpringApplication.run(
                 App.class,
                 "--server.port=0",
@@ -94,6 +95,11 @@ final class BenchGround implements AutoCloseable {
         var desk = new Desk(address());
         desk.signIn();
         return desk;
+    }
+
+    /** Where its database is. */
+    String url() {
+        return url;
     }
 
     /** Where the application answers. */

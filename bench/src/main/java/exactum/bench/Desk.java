@@ -37,6 +37,12 @@ final class Desk {
         return send(request(path).GET()).body();
     }
 
+    /** A page that has to be there. */
+    void page(String path) {
+        int status = send(request(path).GET()).statusCode();
+        if (status != 200) throw new IllegalStateException(path + ": " + status);
+    }
+
     private String token(String path) {
         var found = TOKEN.matcher(get(path));
         if (!found.find()) throw new IllegalStateException("no form at " + path);

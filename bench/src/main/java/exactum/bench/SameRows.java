@@ -175,16 +175,29 @@ final class SameRows implements AutoCloseable {
         execute("alter table document enable trigger document_stands_in");
         execute("alter table claim enable trigger claim_stands_in");
         execute("analyze");
-        execute(
+        try (Statement sql = connection.createStatement()) {
+            keepStandings(sql);
+        }
+    }
+
+    /** How the documents stand is written for those of which it is not known yet. */
+    static void keepStandings(Statement sql) throws SQLException {
+        sql.execute(
                 "insert into document_standing (business_id, document_id, kind, customer_id, customer, document_date, number, search, currency, gross_minor, open_minor, settled_minor, open_due, last_due, stands)"
                         + " select n.business_id, n.document_id, n.kind, n.customer_id, n.customer, n.document_date, n.number, n.search, n.currency, n.gross_minor, n.open_minor, n.settled_minor, n.open_due, n.last_due, n.stands from document_standing_now n"
                         + " where not exists (select 1 from document_standing s where s.business_id = n.business_id and s.document_id = n.document_id)");
-        keepKeys();
+        keepKeys(sql);
     }
 
     private void keepKeys() throws SQLException {
-        execute("delete from standing_key");
-        execute(
+        try (Statement sql = connection.createStatement()) {
+            keepKeys(sql);
+        }
+    }
+
+    private static void keepKeys(Statement sql) throws SQLException {
+        sql.execute("delete from standing_key");
+        sql.execute(
                 "insert into standing_key select business_id, document_id, stands, open_minor, coalesce(open_due, last_due) from document_standing");
     }
 

@@ -272,7 +272,10 @@ class DocumentListStore implements ListDocuments, Provable {
 
     @Override
     public List<String> disagreements(BusinessId business) {
-        return Prove.all(db, business, STANDS_OTHERWISE, KEYED_OTHERWISE, TALLIED_OTHERWISE);
+        return Stream.concat(
+                        Prove.rowByRow(db, business, STANDS_OTHERWISE).stream(),
+                        Prove.all(db, business, KEYED_OTHERWISE, TALLIED_OTHERWISE).stream())
+                .toList();
     }
 
     private Totals totals(BusinessId business, Condition wanted) {
