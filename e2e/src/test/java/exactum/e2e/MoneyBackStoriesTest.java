@@ -280,7 +280,7 @@ class MoneyBackStoriesTest {
             assertThat(june).contains("Agrees to the cent");
             MonthSteps.signAndClose(person, "June 2026");
             String cashOfJune = MonthSteps.report(person, "cash-basis?from=1+Jun+2026&until=30+Jun+2026");
-            assertThat(cashOfJune).contains("520.33");
+            assertThat(cashOfJune).as("840.00 with tax inside").contains("682.94");
 
             installation.tellStandins("/bank/return-cheque?account=EUR&amount=640.00&fee=4.50&text=RETURNED+CHEQUE+77");
             steps.forwardTo("Thu 2 Jul 2026");
