@@ -138,6 +138,20 @@ class InterestTest {
     }
 
     @Test
+    void of_an_invoice_in_parts_all_that_is_open_is_shown_and_written_off(World world, PlayDays play) {
+        Customer gone = world.payer();
+        Document invoice = world.invoice(gone, "100.00", may(1));
+        try (var ada = new Visitor(world, "ada")) {
+            ada.follow("/arrears/" + gone.id() + "/arrangement", "parts=2&first=2+Jun+2026&seen=100.00&cause=agreed");
+            play.setDate(LocalDate.of(2026, 6, 5));
+            String address = "/arrears/" + gone.id() + "/write-off";
+            assertThat(ada.get(address).body()).contains(">50.00<", ">100.00<");
+            ada.follow(address, "document=" + invoice.id() + "&cause=moved+away");
+        }
+        assertThat(world.open(invoice).isZero()).isTrue();
+    }
+
+    @Test
     void the_customers_page_says_what_is_overdue_and_who_follows_it_up(World world) {
         Customer owner = world.payer();
         world.invoice(owner, "100.00", may(1));

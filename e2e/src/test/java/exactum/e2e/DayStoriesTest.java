@@ -30,6 +30,10 @@ class DayStoriesTest {
             installation.transfer("EUR", "T. Aguiar", "118.08", "for the lift");
             forwardTo(person, "17 Jun 2026");
             Page page = person.page;
+            for (String own : new String[] {"/day/night", "/day/rhythm", "/day/morning", "/setup/late-payment"}) {
+                person.goTo(own);
+                person.look();
+            }
             page.keyboard().press("0");
             assertThat(page.locator("#of-the-night")).containsText("In the night to");
             Locator rows = page.locator("#decisions tr[data-row]");
@@ -114,6 +118,10 @@ class DayStoriesTest {
             person.look();
             page.locator("#arrears").getByText("Interest").click();
             person.sees("interest on late payment is switched off");
+            person.look();
+            person.goTo("/arrears");
+            page.locator("#arrears").getByText("Write off").click();
+            assertThat(page.locator("#open tfoot")).containsText("369.00");
             person.look();
             person.goTo("/arrears");
             page.locator("#arrears").getByText("Instalments").click();

@@ -51,9 +51,7 @@ class AccountPages {
             LocalDate first = from == null ? last.minusMonths(3).withDayOfMonth(1) : from;
             if (first.isAfter(last))
                 throw new Refusal("account.days", "The first day is after the last. Choose others.").at("from");
-            String currency = f.raw("currency").isEmpty()
-                    ? customer.currency().getCurrencyCode()
-                    : f.currency("currency").getCurrencyCode();
+            String currency = f.currency("currency", customer.currency()).getCurrencyCode();
             return new Asked(first, last, currency);
         });
     }

@@ -5,12 +5,15 @@ import exactum.app.approvals.Approvals;
 import exactum.app.audit.Audit;
 import exactum.app.database.Ids;
 import exactum.app.documents.Document;
+import exactum.app.documents.FindDocuments;
 import exactum.app.installation.BusinessClock;
 import exactum.app.settlement.Claims;
 import exactum.app.settlement.FindClaims;
 import exactum.app.settlement.Settle;
 import exactum.app.settlement.Settled;
+import exactum.app.web.NotHere;
 import exactum.core.ids.BusinessId;
+import exactum.core.ids.CustomerId;
 import exactum.core.ids.DocumentId;
 import exactum.core.money.Money;
 import exactum.core.problem.Refusal;
@@ -26,6 +29,7 @@ import org.springframework.transaction.annotation.Transactional;
 public class Arrears {
     private final ArrearsStore store;
     private final PaidStore paid;
+    private final FindDocuments documents;
     private final FindClaims claims;
     private final Claims hold;
     private final Settle settle;
@@ -36,6 +40,7 @@ public class Arrears {
     Arrears(
             ArrearsStore store,
             PaidStore paid,
+            FindDocuments documents,
             FindClaims claims,
             Claims hold,
             Settle settle,
@@ -44,6 +49,7 @@ public class Arrears {
             Audit audit) {
         this.store = store;
         this.paid = paid;
+        this.documents = documents;
         this.claims = claims;
         this.hold = hold;
         this.settle = settle;
@@ -114,6 +120,25 @@ public class Arrears {
         audit.record(
                 business, "wrote off what was open", document.number() + ", " + amount.withCurrency() + ": " + cause);
         return true;
+    }
+
+    /**
+     * Writes several invoices of a customer off for one cause: all of them or, if one cannot be, none. What needs a second person waits
+     * for one.
+     *
+     * @throws NotHere if one of them is not the customer’s
+     */
+    @Transactional
+    public void writeOff(BusinessId business, CustomerId customer, List<DocumentId> chosen, String cause) {
+        if (chosen.isEmpty()) throw new Refusal("write-off.none", "No invoice is chosen. Nothing was written off.");
+        for (DocumentId id : chosen)
+            writeOff(
+                    business,
+                    documents
+                            .find(business, id)
+                            .filter(d -> d.customer().equals(customer))
+                            .orElseThrow(NotHere::new),
+                    cause);
     }
 
     /** Notes what is to be done once it is paid in full; it is a decision then. */

@@ -107,9 +107,7 @@ class ArrearsListPages {
             return new Wish(
                     f.text("parts").isEmpty() ? PARTS : f.whole("parts"),
                     first == null ? today.plusMonths(1).withDayOfMonth(1) : first,
-                    f.raw("currency").isEmpty()
-                            ? customer.currency().getCurrencyCode()
-                            : f.currency("currency").getCurrencyCode());
+                    f.currency("currency", customer.currency()).getCurrencyCode());
         });
     }
 

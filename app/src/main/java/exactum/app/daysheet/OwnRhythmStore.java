@@ -7,7 +7,7 @@ import java.util.Map;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
 
-/** OwnRhythms in the database, by person and kind. */
+/** Rhythms in the database, by person and kind. */
 @Component
 class OwnRhythmStore {
     private final DSLContext db;
@@ -24,6 +24,7 @@ class OwnRhythmStore {
                 .fetchMap(DECISION_RHYTHM.PREFIX, r -> OwnRhythm.valueOf(r.getRhythm()));
     }
 
+    /** Keeps them instead of all that the person chose before. */
     void put(BusinessId business, String login, Map<String, OwnRhythm> chosen) {
         db.deleteFrom(DECISION_RHYTHM)
                 .where(DECISION_RHYTHM.BUSINESS_ID.eq(business))

@@ -57,9 +57,7 @@ class InterestPages {
     }
 
     private static String currency(Customer customer, Map<String, String> fields) {
-        return fields.getOrDefault("currency", "").isEmpty()
-                ? customer.currency().getCurrencyCode()
-                : new TypedForm(fields).currency("currency").getCurrencyCode();
+        return new TypedForm(fields).currency("currency", customer.currency()).getCurrencyCode();
     }
 
     @PostMapping("/arrears/{id}/interest")

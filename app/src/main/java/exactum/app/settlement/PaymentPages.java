@@ -171,7 +171,7 @@ class PaymentPages {
     }
 
     private RecordPayment.ByHand byHand(Business business, Customer customer, TypedForm f) {
-        Currency currency = f.text("currency").isEmpty() ? customer.currency() : f.currency("currency");
+        Currency currency = f.currency("currency", customer.currency());
         Money amount = f.money("amount", "amount", currency);
         return new RecordPayment.ByHand(
                 customer.id(),

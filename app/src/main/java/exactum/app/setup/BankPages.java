@@ -63,7 +63,7 @@ class BankPages {
     }
 
     private Fresh fresh(TypedForm f, Business business) {
-        Currency currency = f.raw("currency").isBlank() ? business.currency() : f.currency("currency");
+        Currency currency = f.currency("currency", business.currency());
         String feed = f.text("feedUrl");
         return new Fresh(
                 f.required("name", "name", TextKind.NAME),

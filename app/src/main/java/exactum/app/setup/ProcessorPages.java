@@ -91,7 +91,7 @@ class ProcessorPages {
     }
 
     private Fresh fresh(TypedForm f, Business business) {
-        Currency currency = f.raw("currency").isBlank() ? business.currency() : f.currency("currency");
+        Currency currency = f.currency("currency", business.currency());
         Account payouts = setup.accounts(business.id()).stream()
                 .filter(a -> a.role() == AccountRole.PAYOUTS)
                 .findFirst()

@@ -313,6 +313,11 @@ public final class TypedForm {
                 "#000000");
     }
 
+    /** A currency by its code, or another one where nothing is typed. */
+    public Currency currency(String field, Currency otherwise) {
+        return raw(field).isBlank() ? otherwise : currency(field);
+    }
+
     /** A currency that money is counted in. */
     public Currency currency(String field) {
         return at(field, () -> currencyOf(something(field, "currency")), Currency.getInstance("EUR"));
