@@ -2,6 +2,7 @@ package exactum.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import exactum.app.database.Writes;
 import exactum.app.installation.PlayDays;
 import exactum.app.ledger.ProveBooks;
 import exactum.pg.ThrowawayPostgres;
@@ -71,6 +72,7 @@ public class RunningApp implements ParameterResolver, BeforeEachCallback, AfterE
     public void beforeEach(ExtensionContext extension) {
         Started started = started(extension);
         started.postgres.begin(started.url, TEMPLATE);
+        Writes.happened();
         started.processor.forget();
     }
 

@@ -32,6 +32,7 @@ final class RowCopies {
             "claim",
             "entry",
             "posting",
+            "owed",
             "bank_line",
             "match",
             "means",

@@ -9,6 +9,7 @@ import static exactumdb.Tables.RECURRING_SKIP;
 import exactum.app.audit.Audit;
 import exactum.app.database.CopyRows;
 import exactum.app.database.IdArray;
+import exactum.app.database.PlannedAlone;
 import exactum.app.database.SearchWords;
 import exactum.app.database.Slice;
 import exactum.core.cadence.Occurrence;
@@ -38,6 +39,7 @@ import org.jooq.DSLContext;
 import org.jooq.Field;
 import org.jooq.Param;
 import org.jooq.Result;
+import org.jooq.SortField;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 
@@ -46,11 +48,14 @@ import org.springframework.stereotype.Component;
 class RecurringStore implements FindRecurring {
     private static final Field<String> SEARCHED =
             RECURRING_INVOICE.SEARCH.concat(DSL.inline(" ")).concat(CUSTOMER.SEARCH);
+    private static final int MANY = 5_000;
     private final DSLContext db;
+    private final DSLContext lists;
     private final RecurringRows rows;
 
     RecurringStore(DSLContext db, RecurringRows rows) {
         this.db = db;
+        lists = PlannedAlone.of(db);
         this.rows = rows;
     }
 
@@ -170,7 +175,7 @@ class RecurringStore implements FindRecurring {
 
     @Override
     public List<Listed> list(BusinessId business, Filter filter, Slice slice) {
-        var found = db.select(RECURRING_INVOICE.fields())
+        var found = lists.select(RECURRING_INVOICE.fields())
                 .select(CUSTOMER.NAME, CUSTOMER.EMAIL)
                 .from(RECURRING_INVOICE)
                 .join(CUSTOMER)
@@ -178,7 +183,7 @@ class RecurringStore implements FindRecurring {
                 .and(CUSTOMER.ID.eq(RECURRING_INVOICE.CUSTOMER_ID))
                 .where(RECURRING_INVOICE.BUSINESS_ID.eq(business))
                 .and(filtered(filter))
-                .orderBy(RECURRING_INVOICE.NEXT_DATE.asc().nullsLast(), CUSTOMER.NAME, RECURRING_INVOICE.ID)
+                .orderBy(order(business, filter))
                 .offset(slice.skipped())
                 .limit(slice.most())
                 .fetch();
@@ -196,8 +201,24 @@ class RecurringStore implements FindRecurring {
         });
     }
 
+    /** By the next date; those of one date by customer, as long as there are not too many to be sorted for each page. */
+    private List<SortField<?>> order(BusinessId business, Filter filter) {
+        var next = RECURRING_INVOICE.NEXT_DATE.asc().nullsLast();
+        boolean many = db.fetchCount(DSL.selectOne()
+                        .from(RECURRING_INVOICE)
+                        .where(RECURRING_INVOICE.BUSINESS_ID.eq(business))
+                        .and(inState(filter))
+                        .limit(MANY + 1))
+                > MANY;
+        return many
+                ? List.of(next, RECURRING_INVOICE.ID.asc())
+                : List.of(next, CUSTOMER.NAME.asc(), RECURRING_INVOICE.ID.asc());
+    }
+
     @Override
     public int count(BusinessId business, Filter filter) {
+        if (filter.words().isBlank())
+            return db.fetchCount(RECURRING_INVOICE, RECURRING_INVOICE.BUSINESS_ID.eq(business), inState(filter));
         return db.selectCount()
                 .from(RECURRING_INVOICE)
                 .join(CUSTOMER)
@@ -210,10 +231,13 @@ class RecurringStore implements FindRecurring {
     }
 
     private static Condition filtered(Filter filter) {
-        Condition words = SearchWords.in(SEARCHED, filter.words());
+        return SearchWords.in(SEARCHED, filter.words()).and(inState(filter));
+    }
+
+    private static Condition inState(Filter filter) {
         return filter.state() == null
-                ? words
-                : words.and(RECURRING_INVOICE.STATE.eq(filter.state().words()));
+                ? DSL.noCondition()
+                : RECURRING_INVOICE.STATE.eq(filter.state().words());
     }
 
     @Override

@@ -11,7 +11,6 @@ import exactum.core.report.AgeBand;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.UUID;
 import org.jooq.Condition;
@@ -25,23 +24,32 @@ import org.springframework.stereotype.Component;
 class ArrearsListStore {
     private static final String OVERDUE = """
             with late as (
-              select c.customer_id, c.currency,
-                     sum(c.left_minor) as minor, min(c.due_date) as oldest, count(distinct c.document_id)::int as documents,
-                     coalesce(sum(c.left_minor) filter (where {1} - c.due_date <= 30), 0) as up_to_30,
-                     coalesce(sum(c.left_minor) filter (where {1} - c.due_date between 31 and 60), 0) as up_to_60,
-                     coalesce(sum(c.left_minor) filter (where {1} - c.due_date between 61 and 90), 0) as up_to_90,
-                     coalesce(sum(c.left_minor) filter (where {1} - c.due_date > 90), 0) as over_90,
-                     bool_or(exists (select 1 from claim s where s.business_id = c.business_id and s.document_id = c.document_id and s.due_date > c.due_date and s.left_minor = 0 and s.closed_minor < s.amount_minor)) as skipped
-                from claim c where c.business_id = {0} and c.left_minor > 0 and c.due_date < {1} and {6} group by 1, 2)
-            select l.*, k.name, a.owner, coalesce(a.next_action, '') as next_action, a.next_on,
+              select c.customer_id, c.currency, sum(c.left_minor) as minor
+                from claim c where c.business_id = {0} and c.left_minor > 0 and c.due_date < {1} and {6} group by 1, 2 having {9}),
+            listed as (
+              select l.*, k.name, a.owner, coalesce(a.next_action, '') as next_action, a.next_on, count(*) over ()::int as all_of_them
+                from late l join customer k on k.business_id = {0} and k.id = l.customer_id
+                left join arrears_case a on a.business_id = {0} and a.customer_id = l.customer_id
+               where {2} order by {3} limit {4} offset {5})
+            select l.*, b.*, {7} as skipped,
                    (select min(p.pays_on) from promise p join document d on d.business_id = p.business_id and d.id = p.document_id where p.business_id = {0} and d.customer_id = l.customer_id and p.ended_on is null) as promised,
                    exists (select 1 from dispute x join document d on d.business_id = x.business_id and d.id = x.document_id where x.business_id = {0} and d.customer_id = l.customer_id and x.closed_on is null) as disputed,
-                   exists (select 1 from reminder_pause r where r.business_id = {0} and r.customer_id = l.customer_id and (r.until_day is null or r.until_day >= {1})) as paused,
-                   count(*) over ()::int as all_of_them
-              from late l join customer k on k.business_id = {0} and k.id = l.customer_id
-              left join arrears_case a on a.business_id = {0} and a.customer_id = l.customer_id
-             where {2} order by {3} limit {4} offset {5}
+                   exists (select 1 from reminder_pause r where r.business_id = {0} and r.customer_id = l.customer_id and (r.until_day is null or r.until_day >= {1})) as paused
+              from listed l cross join lateral (
+                select min(c.due_date) as oldest, count(distinct c.document_id)::int as documents,
+                       coalesce(sum(c.left_minor) filter (where {1} - c.due_date <= 30), 0) as up_to_30,
+                       coalesce(sum(c.left_minor) filter (where {1} - c.due_date between 31 and 60), 0) as up_to_60,
+                       coalesce(sum(c.left_minor) filter (where {1} - c.due_date between 61 and 90), 0) as up_to_90,
+                       coalesce(sum(c.left_minor) filter (where {1} - c.due_date > 90), 0) as over_90
+                  from claim c where c.business_id = {0} and c.customer_id = l.customer_id and c.currency = l.currency and c.left_minor > 0 and c.due_date < {1}) b
+             order by {8}
             """;
+    /** Whether a later part of a plan is paid while an earlier one is overdue. */
+    private static final String SKIPPED = """
+            exists (select 1 from claim c join claim s on s.business_id = c.business_id and s.document_id = c.document_id and s.due_date > c.due_date and s.left_minor = 0 and s.closed_minor < s.amount_minor
+                     where c.business_id = {0} and c.customer_id = l.customer_id and c.currency = l.currency and c.left_minor > 0 and c.due_date < {1})\
+            """;
+
     private static final String TOTALS = """
             select c.currency, sum(c.left_minor) as minor from claim c where c.business_id = {0} and c.left_minor > 0 and c.due_date < {1} group by 1 order by 1
             """;
@@ -91,26 +99,39 @@ class ArrearsListStore {
 
     List<Overdue> overdue(BusinessId business, LocalDate today, Filter filter, int from, int most) {
         Condition wanted = DSL.noCondition();
-        if (filter.band() != null)
-            wanted = wanted.and(DSL.condition("l." + filter.band().name().toLowerCase(Locale.ROOT) + " > 0"));
         if (filter.owner() != null && filter.owner().isEmpty()) wanted = wanted.and(DSL.condition("a.owner is null"));
         else if (filter.owner() != null) wanted = wanted.and(DSL.condition("a.owner = {0}", DSL.val(filter.owner())));
-        if (filter.skipped()) wanted = wanted.and(DSL.condition("l.skipped"));
-        String order =
-                filter.byAction() ? "a.next_on nulls last, l.minor desc, k.name" : "l.minor desc, k.name, l.currency";
-        return overdue(business, today, DSL.noCondition(), wanted, order, from, most);
+        if (filter.skipped()) wanted = wanted.and(skipped(business, today));
+        String order = filter.byAction() ? "next_on nulls last, minor desc, name" : "minor desc, name, currency";
+        return overdue(business, today, DSL.noCondition(), within(filter.band(), today), wanted, order, from, most);
     }
 
     /** What is overdue of one customer, by currency. */
     List<Overdue> overdueOf(BusinessId business, CustomerId customer, LocalDate today) {
         Condition theirs = DSL.condition("c.customer_id = {0}", DSL.val(customer.value()));
-        return overdue(business, today, theirs, DSL.noCondition(), "l.currency", 1, Integer.MAX_VALUE);
+        return overdue(business, today, theirs, DSL.noCondition(), DSL.noCondition(), "currency", 1, Integer.MAX_VALUE);
+    }
+
+    /** Whether anything is of that age. */
+    private static Condition within(AgeBand band, LocalDate today) {
+        if (band == null) return DSL.noCondition();
+        LocalDate newest = today.minusDays(band.first());
+        return band.last() == Integer.MAX_VALUE
+                ? DSL.condition("min(c.due_date) <= {0}", DSL.val(newest))
+                : DSL.condition(
+                        "bool_or(c.due_date between {0} and {1})",
+                        DSL.val(today.minusDays(band.last())), DSL.val(newest));
+    }
+
+    private static Condition skipped(BusinessId business, LocalDate today) {
+        return DSL.condition(SKIPPED, DSL.inline(business.value()), DSL.val(today));
     }
 
     private List<Overdue> overdue(
             BusinessId business,
             LocalDate today,
             Condition claims,
+            Condition aged,
             Condition wanted,
             String order,
             int from,
@@ -123,7 +144,10 @@ class ArrearsListStore {
                         DSL.sql(order),
                         DSL.inline(most),
                         DSL.inline(from - 1),
-                        claims)
+                        claims,
+                        skipped(business, today),
+                        DSL.sql(order),
+                        aged)
                 .map(ArrearsListStore::overdue);
     }
 

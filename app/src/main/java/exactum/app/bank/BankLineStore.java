@@ -42,9 +42,11 @@ class BankLineStore implements FindBankLines {
             select l.id, coalesce(nullif(l.remittance, ''), nullif(l.counterparty, ''), l.bank_reference) as words, l.booked_on, l.currency,
                    l.amount_minor - coalesce((select sum(m.amount_minor) from match m where m.business_id = l.business_id and m.bank_line_id = l.id
                                                 and m.matched_on <= {2} and (m.undone_on is null or m.undone_on > {2})), 0) as left_minor
-              from bank_line l
-             where l.business_id = {0} and l.bank_account_id = {1} and l.counts_on <= {2}
-               and (l.left_minor <> 0 or exists (select 1 from match m where m.business_id = l.business_id and m.bank_line_id = l.id and (m.matched_on > {2} or m.undone_on > {2})))
+              from (select id from bank_line where business_id = {0} and left_minor <> 0
+                    union select bank_line_id from match where business_id = {0} and matched_on > {2} and bank_line_id is not null
+                    union select bank_line_id from match where business_id = {0} and undone_on > {2} and bank_line_id is not null) x
+              join bank_line l on l.business_id = {0} and l.id = x.id
+             where l.bank_account_id = {1} and l.counts_on <= {2}
              order by l.booked_on, l.id
             """;
     private static final String MEMORY = """

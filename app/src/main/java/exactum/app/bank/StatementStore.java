@@ -5,6 +5,7 @@ import static exactumdb.Tables.BANK_STATEMENT;
 
 import exactum.app.database.CopyRows;
 import exactum.app.database.Ids;
+import exactum.app.database.UntilWritten;
 import exactum.app.setup.BankAccount;
 import exactum.core.bank.Statement;
 import exactum.core.bank.StatementChain;
@@ -37,6 +38,9 @@ class StatementStore implements FindStatements {
             DSL.replace(BANK_STATEMENT.STATEMENT_REF, DSL.inline(" "), DSL.inline(""));
 
     private final DSLContext db;
+    private final UntilWritten<Listed, List<BankStatement>> listed = new UntilWritten<>();
+
+    private record Listed(BusinessId business, int most) {}
 
     StatementStore(DSLContext db) {
         this.db = db;
@@ -129,7 +133,7 @@ class StatementStore implements FindStatements {
 
     @Override
     public List<BankStatement> list(BusinessId business, int most) {
-        return list(BANK_STATEMENT.BUSINESS_ID.eq(business), most);
+        return listed.of(new Listed(business, most), () -> list(BANK_STATEMENT.BUSINESS_ID.eq(business), most));
     }
 
     @Override

@@ -4,8 +4,10 @@ import static exactumdb.Tables.CUSTOMER;
 import static exactumdb.Tables.CUSTOMER_MERGED;
 
 import exactum.app.database.CopyRows;
+import exactum.app.database.PlannedAlone;
 import exactum.app.database.SearchWords;
 import exactum.app.database.Slice;
+import exactum.app.database.UntilWritten;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactum.core.money.Money;
@@ -54,9 +56,14 @@ class CustomerStore implements FindCustomers {
             String.class);
 
     private final DSLContext db;
+    private final DSLContext lists;
+    private final UntilWritten<Totalled, Totals> totals = new UntilWritten<>();
+
+    private record Totalled(BusinessId business, Filter filter, LocalDate today) {}
 
     CustomerStore(DSLContext db) {
         this.db = db;
+        lists = PlannedAlone.of(db);
     }
 
     @Override
@@ -92,7 +99,7 @@ class CustomerStore implements FindCustomers {
 
     @Override
     public List<Customer> search(BusinessId business, String words, int most) {
-        return db.selectFrom(CUSTOMER)
+        return lists.selectFrom(CUSTOMER)
                 .where(matches(business, words))
                 .orderBy(CUSTOMER.NAME)
                 .limit(most)
@@ -102,7 +109,7 @@ class CustomerStore implements FindCustomers {
     @Override
     public List<Listed> list(BusinessId business, Filter filter, LocalDate today, Slice slice) {
         Field<Long> overdue = overdue(today);
-        return db.select(CUSTOMER.fields())
+        return lists.select(CUSTOMER.fields())
                 .select(GROUP, DOCUMENTS, OPEN, overdue, CREDIT, MANDATE_STATE)
                 .from(CUSTOMER)
                 .where(matches(business, filter))
@@ -121,6 +128,10 @@ class CustomerStore implements FindCustomers {
 
     @Override
     public Totals totals(BusinessId business, Filter filter, LocalDate today) {
+        return totals.of(new Totalled(business, filter, today), () -> addedUp(business, filter, today));
+    }
+
+    private Totals addedUp(BusinessId business, Filter filter, LocalDate today) {
         Result<? extends Record> sums = db.select(
                         DSL.field("c.currency", String.class),
                         DSL.sum(DSL.field("c.left_minor", Long.class)).as("open"),

@@ -42,6 +42,7 @@ public final class CopyRows {
         public void into(DSLContext db) {
             if (command.isEmpty()) return;
             db.connection(connection -> copy(connection, this));
+            Writes.happened();
         }
     }
 

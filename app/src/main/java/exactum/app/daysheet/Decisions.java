@@ -1,5 +1,6 @@
 package exactum.app.daysheet;
 
+import exactum.app.database.UntilWritten;
 import exactum.app.installation.BusinessClock;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.DocumentId;
@@ -29,6 +30,10 @@ public class Decisions {
     private final DecisionNoteStore notes;
     private final OwnRhythms rhythms;
     private final Worth worth;
+    private final UntilWritten<Asked, Integer> counted = new UntilWritten<>();
+    private final UntilWritten<Asked, DecisionSource.Found> found = new UntilWritten<>();
+
+    private record Asked(DecisionKind kind, BusinessId business, Wanted wanted) {}
 
     Decisions(
             BusinessClock clock,
@@ -90,7 +95,7 @@ public class Decisions {
                 resting.entrySet().stream()
                         .map(e -> new Sheet.Resting(
                                 e.getKey().kind(),
-                                e.getKey().count(business, wanted),
+                                count(e.getKey(), business, wanted),
                                 e.getValue().next(today).orElse(null)))
                         .filter(r -> r.count() > 0)
                         .toList());
@@ -118,7 +123,7 @@ public class Decisions {
         Wanted wanted = Wanted.only(clock.today(business), keys);
         return among.stream()
                 .filter(s -> keys.stream().anyMatch(k -> k.startsWith(s.kind().prefix())))
-                .flatMap(s -> s.find(business, wanted).shown().stream())
+                .flatMap(s -> find(s, business, wanted).shown().stream())
                 .filter(d -> wanted.has(d.key()))
                 .toList();
     }
@@ -142,7 +147,15 @@ public class Decisions {
                 .collect(Collectors.groupingBy(
                         s -> s.kind().station(),
                         () -> new EnumMap<>(Station.class),
-                        Collectors.mapping(s -> s.find(business, wanted), Collectors.toList())));
+                        Collectors.mapping(s -> find(s, business, wanted), Collectors.toList())));
+    }
+
+    private int count(DecisionSource source, BusinessId business, Wanted wanted) {
+        return counted.of(new Asked(source.kind(), business, wanted), () -> source.count(business, wanted));
+    }
+
+    private DecisionSource.Found find(DecisionSource source, BusinessId business, Wanted wanted) {
+        return found.of(new Asked(source.kind(), business, wanted), () -> source.find(business, wanted));
     }
 
     private static List<Decision> shown(Map<Station, List<DecisionSource.Found>> found) {
@@ -186,7 +199,7 @@ public class Decisions {
         Wanted wanted = Wanted.all(clock.today(business), MOST, Set.of());
         return sources.stream()
                 .filter(s -> s.kind().station() == Station.BANK)
-                .flatMap(s -> s.find(business, wanted).shown().stream())
+                .flatMap(s -> find(s, business, wanted).shown().stream())
                 .filter(d -> d.about().contains(document))
                 .toList();
     }
@@ -207,7 +220,7 @@ public class Decisions {
         for (Station station : Station.values()) counts.put(station, 0);
         sources.stream()
                 .filter(s -> !resting.contains(s))
-                .forEach(s -> counts.merge(s.kind().station(), s.count(business, wanted), Integer::sum));
+                .forEach(s -> counts.merge(s.kind().station(), count(s, business, wanted), Integer::sum));
         if (!resting.isEmpty()) only(business, resting, mine).forEach(d -> counts.merge(d.station(), 1, Integer::sum));
         return counts;
     }

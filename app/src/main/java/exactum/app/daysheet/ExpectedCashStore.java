@@ -1,5 +1,6 @@
 package exactum.app.daysheet;
 
+import exactum.app.database.UntilWritten;
 import exactum.core.ids.BusinessId;
 import exactum.core.money.Money;
 import java.time.LocalDate;
@@ -34,6 +35,9 @@ class ExpectedCashStore {
                and not exists (select 1 from take_back u where u.business_id = t.business_id and u.reverses = t.id) group by 1, 2 order by 1
             """;
     private final DSLContext db;
+    private final UntilWritten<Summed, List<Sum>> sums = new UntilWritten<>();
+
+    private record Summed(String sql, BusinessId business, LocalDate from, LocalDate until) {}
 
     ExpectedCashStore(DSLContext db) {
         this.db = db;
@@ -56,11 +60,13 @@ class ExpectedCashStore {
     }
 
     private List<Sum> sums(String sql, BusinessId business, LocalDate from, LocalDate until) {
-        return db.fetch(sql, DSL.inline(business.value()), DSL.val(from), DSL.val(until))
-                .map(r -> new Sum(
-                        r.get("day", LocalDate.class),
-                        r.get("kind", String.class),
-                        Money.ofMinor(r.get("currency", String.class), r.get("minor", Long.class)),
-                        r.get("href", String.class)));
+        return sums.of(
+                new Summed(sql, business, from, until),
+                () -> db.fetch(sql, DSL.inline(business.value()), DSL.val(from), DSL.val(until))
+                        .map(r -> new Sum(
+                                r.get("day", LocalDate.class),
+                                r.get("kind", String.class),
+                                Money.ofMinor(r.get("currency", String.class), r.get("minor", Long.class)),
+                                r.get("href", String.class))));
     }
 }

@@ -6,6 +6,7 @@ import static exactumdb.Tables.DOCUMENT_STANDING;
 import static exactumdb.Tables.STANDING_KEY;
 
 import exactum.app.database.IdArray;
+import exactum.app.database.PlannedAlone;
 import exactum.app.database.SearchWords;
 import exactum.app.database.Slice;
 import exactum.app.daysheet.Sums;
@@ -37,8 +38,6 @@ import org.jooq.Field;
 import org.jooq.Record;
 import org.jooq.SortField;
 import org.jooq.Table;
-import org.jooq.conf.SettingsTools;
-import org.jooq.conf.StatementType;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 
@@ -94,10 +93,8 @@ class DocumentListStore implements ListDocuments, Provable {
 
     private final DSLContext db;
 
-    /** Each list is planned for what it asks: a plan for any words or any state suits none of them. */
     DocumentListStore(DSLContext db) {
-        this.db = DSL.using(db.configuration()
-                .derive(SettingsTools.clone(db.settings()).withStatementType(StatementType.STATIC_STATEMENT)));
+        this.db = PlannedAlone.of(db);
     }
 
     @Override

@@ -19,9 +19,10 @@ class OverdueStore {
             select d.id, d.number, c.name, coalesce(c.reminder_to[1], c.email) as email, o.due, d.currency, o.minor,
                    (select max(m.send_on) from message m join message_about a on a.business_id = m.business_id and a.message_id = m.id
                      where m.business_id = d.business_id and a.document_id = d.id and m.kind = 'reminder') as reminded
-              from (select document_id, min(due_date) as due, sum(left_minor) as minor from claim where business_id = {0} and left_minor > 0 and due_date < {1} and {3} and {4} group by 1) o
+              from (select document_id, min(due_date) as due, sum(left_minor) as minor from claim where business_id = {0} and left_minor > 0 and due_date < {1} and {3} and {4}
+                     group by 1 order by sum(left_minor) desc, document_id limit {2}) o
               join document d on d.business_id = {0} and d.id = o.document_id join customer c on c.business_id = d.business_id and c.id = d.customer_id
-             order by o.minor desc, d.id limit {2}
+             order by o.minor desc, d.id
             """;
     private final DSLContext db;
 

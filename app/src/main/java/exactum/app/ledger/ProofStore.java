@@ -33,6 +33,15 @@ class ProofStore implements Provable {
                            from account_day where business_id = {0} group by 1, 2, 3) d on d.account = m.account and d.currency = m.currency and d.month = m.month
              where (d.debit, d.credit, d.own) is distinct from (m.debit, m.credit, m.own) limit 20
             """;
+    private static final String OWED = """
+            select 'what is owed for document ' || coalesce(p.document_id, o.document_id)::text || ' is not what is booked'
+              from (select p.account, p.currency, p.customer_id, p.document_id, sum(p.amount_minor) as minor, min(p.entry_date) as first_on, max(p.entry_date) as last_on
+                      from posting p join account a on a.business_id = p.business_id and a.code = p.account and a.role = 'receivables' where p.business_id = {0} group by 1, 2, 3, 4) p
+              full join (select * from owed where business_id = {0}) o on o.account = p.account and o.currency = p.currency
+                and coalesce(o.document_id, '00000000-0000-0000-0000-000000000000') = coalesce(p.document_id, '00000000-0000-0000-0000-000000000000')
+                and coalesce(o.customer_id, '00000000-0000-0000-0000-000000000000') = coalesce(p.customer_id, '00000000-0000-0000-0000-000000000000')
+             where (o.minor, o.first_on, o.last_on) is distinct from (p.minor, p.first_on, p.last_on) limit 20
+            """;
     private static final String EXCHANGE = """
             select 'the exchange account holds ' || sum(m.own_minor) || ' in the own currency' from account_month m
               join account a on a.business_id = m.business_id and a.code = m.account and a.role = 'exchange'
@@ -90,6 +99,6 @@ class ProofStore implements Provable {
 
     @Override
     public List<String> disagreements(BusinessId business) {
-        return Prove.all(db, business, UNBALANCED, UNBALANCED_OWN, MONTHS, DAYS, EXCHANGE);
+        return Prove.all(db, business, UNBALANCED, UNBALANCED_OWN, MONTHS, DAYS, OWED, EXCHANGE);
     }
 }

@@ -9,6 +9,7 @@ import exactum.app.customers.FindCustomers;
 import exactum.app.customers.HowBilled;
 import exactum.app.customers.Mail;
 import exactum.app.database.Ids;
+import exactum.app.database.UntilWritten;
 import exactum.app.installation.BusinessClock;
 import exactum.app.messages.MessageKind;
 import exactum.app.messages.NewMessage;
@@ -49,6 +50,10 @@ public class Reminders {
     private final BusinessClock clock;
     private final Audit audit;
 
+    private final UntilWritten<Asked, PlanOfDay> plans = new UntilWritten<>();
+
+    private record Asked(BusinessId business, LocalDate day, LocalDate today) {}
+
     Reminders(
             ReminderStore store,
             Rhythms rhythms,
@@ -71,7 +76,9 @@ public class Reminders {
     /** Who would get what on a day, as things stand now and if each day from tomorrow on is worked. */
     @Transactional(readOnly = true)
     public PlanOfDay plan(BusinessId business, LocalDate day) {
-        return plan(business, day, d -> store.candidates(business, d));
+        return plans.of(
+                new Asked(business, day, clock.today(business)),
+                () -> plan(business, day, d -> store.candidates(business, d)));
     }
 
     private PlanOfDay plan(BusinessId business, LocalDate day, Function<LocalDate, List<Candidate>> of) {

@@ -1,7 +1,6 @@
 package exactum.app.reports;
 
 import exactum.app.business.Business;
-import exactum.app.web.Texts;
 import exactum.core.money.Money;
 import exactum.core.report.ServiceTime;
 import java.time.LocalDate;
@@ -102,13 +101,10 @@ class DeferredReport implements ReportKind {
                                         new InCurrency(currency(o), s.month().toString()), s.earned(), Money::plus)));
                 months.forEach((key, amount) -> to.accept(Line.of(
                         key.currency(),
-                        new Cell(
-                                Texts.month(YearMonth.parse(key.label())),
-                                key.label(),
+                        Cell.of(
+                                YearMonth.parse(key.label()),
                                 "/reports/deferred?"
-                                        + asked.with(BY_LINE, null, "").query(),
-                                null,
-                                null),
+                                        + asked.with(BY_LINE, null, "").query()),
                         Cell.of(key.currency()),
                         Cell.of(amount))));
             }

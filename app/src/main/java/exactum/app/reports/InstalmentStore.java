@@ -19,10 +19,12 @@ class InstalmentStore {
                    c.amount_minor - replaced.minor as invoiced, settled.minor as settled
               from document d join customer k on k.business_id = d.business_id and k.id = d.customer_id
               join claim c on c.business_id = d.business_id and c.document_id = d.id
+              cross join lateral (select max(o.last_on) as last_on from owed o where o.business_id = d.business_id and o.document_id = d.id) o
               cross join lateral (select case when exists (select 1 from rescheduling r where r.business_id = c.business_id and r.document_id = c.document_id and r.no > c.rescheduled and r.made_on <= {1})
                                               then c.closed_minor else 0 end as minor) replaced
-              cross join lateral (select coalesce(sum(a.amount_minor), 0)::bigint as minor from allocation a join entry e on e.business_id = a.business_id and e.id = a.entry_id
-                                   where a.business_id = c.business_id and a.claim_id = c.id and e.entry_date <= {1}) settled
+              cross join lateral (select case when coalesce(o.last_on <= {1}, false) then c.amount_minor - c.left_minor - c.closed_minor
+                                              else (select coalesce(sum(a.amount_minor), 0)::bigint from allocation a join entry e on e.business_id = a.business_id and e.id = a.entry_id
+                                                     where a.business_id = c.business_id and a.claim_id = c.id and e.entry_date <= {1}) end as minor) settled
              where d.business_id = {0} and d.document_date <= {1} and d.state <> 'draft' and d.kind in ('invoice', 'cash sale') and {2}
                and (c.rescheduled = 0 or exists (select 1 from rescheduling r where r.business_id = c.business_id and r.document_id = c.document_id and r.no = c.rescheduled and r.made_on <= {1}))
                and not (d.state = 'void' and exists (select 1 from entry v where v.business_id = d.business_id and v.event = 'document voided' and v.source_id = d.id and v.entry_date <= {1}))

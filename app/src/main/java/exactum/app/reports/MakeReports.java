@@ -2,23 +2,36 @@ package exactum.app.reports;
 
 import exactum.app.business.Business;
 import exactum.app.database.Slice;
+import exactum.app.database.UntilWritten;
 import exactum.app.web.NotHere;
+import exactum.core.ids.BusinessId;
 import exactum.formats.csv.CsvOut;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.io.Writer;
 import java.util.List;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.annotation.Isolation;
-import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.TransactionDefinition;
+import org.springframework.transaction.support.TransactionTemplate;
 
 /** Makes reports: a page of one, or all of it row by row. */
 @Component
 public class MakeReports {
     private final List<ReportKind> kinds;
+    private final ReportTurns turns;
+    private final TransactionTemplate oneMoment;
+    private final UntilWritten<PageKey, Page> pages = new UntilWritten<>();
 
-    MakeReports(List<ReportKind> kinds) {
+    MakeReports(List<ReportKind> kinds, ReportTurns turns, PlatformTransactionManager transactions) {
         this.kinds = kinds;
+        this.turns = turns;
+        oneMoment = new TransactionTemplate(transactions);
+        oneMoment.setReadOnly(true);
+        oneMoment.setIsolationLevel(TransactionDefinition.ISOLATION_REPEATABLE_READ);
     }
+
+    private record PageKey(String kind, BusinessId business, Asked asked, Slice slice) {}
 
     /** All there are. */
     List<ReportKind> kinds() {
@@ -46,9 +59,14 @@ public class MakeReports {
             StackedBars bars,
             List<Check> checks) {}
 
-    /** A page, as of one moment. */
-    @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
+    /** A page, as of one moment; made once for all who ask for the same before anything is written. */
     public Page page(ReportKind kind, Business business, Asked asked, Slice slice) {
+        return pages.of(
+                new PageKey(kind.what().name(), business.id(), asked, slice),
+                () -> turns.take(() -> oneMoment.execute(moment -> made(kind, business, asked, slice))));
+    }
+
+    private static Page made(ReportKind kind, Business business, Asked asked, Slice slice) {
         List<Integer> drawn = kind.drawn(asked);
         var collected = new Collected(kind, asked, slice);
         kind.each(business, asked, collected::add);
@@ -63,14 +81,22 @@ public class MakeReports {
     }
 
     /** All of it as CSV, as of one moment. */
-    @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
-    public void csv(ReportKind kind, Business business, Asked asked, Writer to) throws IOException {
+    public void csv(ReportKind kind, Business business, Asked asked, Writer to) {
+        turns.take(() -> {
+            oneMoment.executeWithoutResult(moment -> write(kind, business, asked, to));
+            return null;
+        });
+    }
+
+    private static void write(ReportKind kind, Business business, Asked asked, Writer to) {
         try (var out =
                 new CsvOut(to, kind.columns(asked).stream().map(Column::plain).toList())) {
             kind.each(
                     business,
                     asked,
                     line -> out.row(line.cells().stream().map(Cell::plain).toList()));
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
         }
     }
 }

@@ -27,27 +27,36 @@ import org.springframework.stereotype.Component;
 class OpenStore {
     private static final String ITEMS = """
             with kept as materialized (
-              select o.document_id, o.customer_id, o.currency, o.minor, coalesce(d.number, '') as number, d.document_date, k.name as customer
-                from (select p.document_id, p.customer_id, p.currency, sum(p.amount_minor) as minor from posting p
-                       where p.business_id = {0} and p.account = {1} and p.entry_date <= {2} group by 1, 2, 3 having sum(p.amount_minor) <> 0) o
-                left join document d on d.business_id = {0} and d.id = o.document_id
+              select o.document_id, o.customer_id, o.currency, s.minor, k.name as customer,
+                     o.last_on <= {2} and not exists (select 1 from rescheduling r where r.business_id = {0} and r.document_id = o.document_id and r.made_on > {2}) as is_as_now
+                from owed o
+                cross join lateral (select case when o.last_on <= {2} then o.minor else (
+                    select sum(p.amount_minor) from posting p where p.business_id = {0} and p.account = {1} and p.entry_date <= {2} and p.currency = o.currency
+                       and p.customer_id is not distinct from o.customer_id
+                       and case when o.document_id is null then p.document_id is null else p.document_id = o.document_id end) end as minor) s
+                cross join lateral (select o.business_id, o.document_id as id) d
                 left join customer k on k.business_id = {0} and k.id = o.customer_id
-               where {3}),
+               where o.open_on @> {2} and o.business_id = {0} and o.account = {1} and s.minor <> 0 and {3}),
             part as materialized (
+              select c.document_id, c.seq, c.due_date, c.description, c.left_minor as minor
+                from kept o join claim c on c.business_id = {0} and c.document_id = o.document_id and c.left_minor > 0 where o.is_as_now
+              union all
               select c.document_id, c.seq, c.due_date, c.description,
                      c.amount_minor
                      - case when exists (select 1 from rescheduling r where r.business_id = {0} and r.document_id = c.document_id and r.no > c.rescheduled and r.made_on <= {2}) then c.closed_minor else 0 end
                      - coalesce((select sum(a.amount_minor) from allocation a join entry e on e.business_id = a.business_id and e.id = a.entry_id
-                                  where a.business_id = {0} and a.claim_id = c.id and e.entry_date <= {2}), 0) as minor
+                                  where a.business_id = {0} and a.claim_id = c.id and e.entry_date <= {2}), 0)
                 from kept o join claim c on c.business_id = {0} and c.document_id = o.document_id
-               where c.rescheduled = 0 or exists (select 1 from rescheduling r where r.business_id = {0} and r.document_id = c.document_id and r.no = c.rescheduled and r.made_on <= {2})),
+               where not o.is_as_now
+                 and (c.rescheduled = 0 or exists (select 1 from rescheduling r where r.business_id = {0} and r.document_id = c.document_id and r.no = c.rescheduled and r.made_on <= {2}))),
             told as (select document_id, sum(minor) as minor, min(due_date) as due_date from part group by 1),
             item as (
-              select o.customer_id, o.customer, o.currency, o.number, o.document_date, p.seq, p.due_date, p.description, p.minor::numeric as minor
+              select o.customer_id, o.customer, o.currency, o.document_id, p.seq, p.due_date, p.description, p.minor::numeric as minor
                 from kept o join part p on p.document_id = o.document_id where p.minor <> 0
               union all
-              select o.customer_id, o.customer, o.currency, o.number, o.document_date, null, coalesce(t.due_date, o.document_date, {2}), '', o.minor - coalesce(t.minor, 0)
-                from kept o left join told t on t.document_id = o.document_id where o.minor <> coalesce(t.minor, 0))
+              select o.customer_id, o.customer, o.currency, o.document_id, null, coalesce(t.due_date, d.document_date, {2}), '', o.minor - coalesce(t.minor, 0)
+                from kept o left join told t on t.document_id = o.document_id left join document d on d.business_id = {0} and d.id = o.document_id
+               where o.minor <> coalesce(t.minor, 0))
             """;
     private final DSLContext db;
 
@@ -89,7 +98,12 @@ class OpenStore {
     /** Item by item, the oldest first. */
     void byItem(BusinessId business, AccountCode receivables, Asked asked, Consumer<Item> to) {
         Rows.each(
-                query(business, receivables, asked, "select * from item order by due_date, customer, number, seq"),
+                query(
+                        business,
+                        receivables,
+                        asked,
+                        "select item.*, coalesce(d.number, '') as number, d.document_date from item left join document d on d.business_id = {0} and d.id = item.document_id"
+                                + " order by due_date, customer, number, seq"),
                 OpenStore::item,
                 to);
     }

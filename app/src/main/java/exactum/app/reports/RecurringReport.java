@@ -1,7 +1,6 @@
 package exactum.app.reports;
 
 import exactum.app.business.Business;
-import exactum.app.web.Texts;
 import exactum.core.money.Money;
 import exactum.core.report.RecurringChange;
 import java.time.YearMonth;
@@ -162,7 +161,7 @@ class RecurringReport implements ReportKind {
         String currency = m.after().currency().getCurrencyCode();
         return Line.of(
                 currency,
-                new Cell(Texts.month(m.month()), m.month().toString(), null, null, null),
+                Cell.of(m.month(), null),
                 Cell.of(m.of().customerName(), "/customers/" + m.of().customer()),
                 Cell.of(m.of().name(), "/recurring/" + m.of().recurring()),
                 Cell.of(m.change().words()),
@@ -176,7 +175,7 @@ class RecurringReport implements ReportKind {
         String inside = "/reports/recurring?"
                 + asked.with(BY_ARRANGEMENT, null, key.label()).query();
         var cells = new ArrayList<Cell>();
-        cells.add(new Cell(Texts.month(YearMonth.parse(key.label())), key.label(), inside, null, null));
+        cells.add(Cell.of(YearMonth.parse(key.label()), inside));
         cells.add(Cell.of(key.currency()));
         cells.add(Cell.of(sum.before));
         SHOWN.forEach(c -> cells.add(Cell.of(sum.changes.get(c))));

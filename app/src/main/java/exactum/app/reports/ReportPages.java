@@ -15,6 +15,10 @@ import exactum.core.ids.ItemId;
 import exactum.core.problem.Refusal;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
+import java.io.Reader;
+import java.io.Writer;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.List;
@@ -37,7 +41,6 @@ class ReportPages {
     private static final int ON_PAPER = 1_000;
 
     private final MakeReports reports;
-    private final ReportTurns turns;
     private final ReportChoiceStore choices;
     private final FindCustomers customers;
     private final BusinessClock clock;
@@ -45,13 +48,11 @@ class ReportPages {
 
     ReportPages(
             MakeReports reports,
-            ReportTurns turns,
             ReportChoiceStore choices,
             FindCustomers customers,
             BusinessClock clock,
             PdfPress press) {
         this.reports = reports;
-        this.turns = turns;
         this.choices = choices;
         this.customers = customers;
         this.clock = clock;
@@ -70,12 +71,11 @@ class ReportPages {
             @PathVariable String name,
             @RequestParam Map<String, String> fields,
             @RequestParam(name = "row", defaultValue = "1") int row,
-            Model model)
-            throws IOException {
+            Model model) {
         ReportKind kind = reports.kind(name);
         Asked asked = asked(business, kind, fields);
         Slice slice = Slice.page(row);
-        MakeReports.Page page = turns.take(() -> reports.page(kind, business, asked, slice));
+        MakeReports.Page page = reports.page(kind, business, asked, slice);
         model.addAttribute("kind", kind);
         model.addAttribute("title", kind.what().title());
         model.addAttribute("asked", asked);
@@ -89,6 +89,7 @@ class ReportPages {
         return "reports/page";
     }
 
+    /** Made before it is sent, so that who reads slowly keeps nobody waiting. */
     @GetMapping("/reports/{name:[a-z-]+}.csv")
     void csv(
             Business business,
@@ -98,16 +99,23 @@ class ReportPages {
             throws IOException {
         ReportKind kind = reports.kind(name);
         Asked asked = asked(business, kind, fields);
-        turns.take(() -> {
-            FileAnswer.send(
-                    response, "text/csv", file(kind, asked) + ".csv", out -> reports.csv(kind, business, asked, out));
-            return null;
-        });
+        Path made = Files.createTempFile("report", ".csv");
+        try {
+            try (Writer to = Files.newBufferedWriter(made)) {
+                reports.csv(kind, business, asked, to);
+            }
+            FileAnswer.send(response, "text/csv", file(kind, asked) + ".csv", out -> {
+                try (Reader from = Files.newBufferedReader(made)) {
+                    from.transferTo(out);
+                }
+            });
+        } finally {
+            Files.delete(made);
+        }
     }
 
     @GetMapping("/reports/{name:[a-z-]+}.pdf")
-    ResponseEntity<byte[]> pdf(Business business, @PathVariable String name, @RequestParam Map<String, String> fields)
-            throws IOException {
+    ResponseEntity<byte[]> pdf(Business business, @PathVariable String name, @RequestParam Map<String, String> fields) {
         ReportKind kind = reports.kind(name);
         Asked asked = asked(business, kind, fields);
         var model = new HashMap<String, Object>();
@@ -115,7 +123,7 @@ class ReportPages {
         model.put("kind", kind);
         model.put("asked", asked);
         model.put("days", days(kind, asked));
-        model.put("page", turns.take(() -> reports.page(kind, business, asked, Slice.first(ON_PAPER))));
+        model.put("page", reports.page(kind, business, asked, Slice.first(ON_PAPER)));
         model.put("narrowed", choices.words(business.id(), asked));
         model.put("footer", PdfPress.inCss(business.identity().legalName()));
         return ResponseEntity.ok()

@@ -1,9 +1,9 @@
 package exactum.app.reports;
 
 import exactum.core.problem.Refusal;
-import java.io.IOException;
 import java.util.concurrent.Semaphore;
 import java.util.concurrent.TimeUnit;
+import java.util.function.Supplier;
 import org.springframework.stereotype.Component;
 
 /**
@@ -16,18 +16,14 @@ class ReportTurns {
     private static final int PATIENCE = 30;
     private final Semaphore turns = new Semaphore(AT_ONCE, true);
 
-    /** What is done in a turn. */
-    interface Work<T> {
-        T make() throws IOException;
-    }
-
-    <T> T take(Work<T> work) throws IOException {
+    /** Does the work in a turn. */
+    <T> T take(Supplier<T> work) {
         if (!hasCome())
             throw new Refusal(
                     "report.busy",
                     "Reports are being made for others just now. Try again in a minute; nothing is lost.");
         try {
-            return work.make();
+            return work.get();
         } finally {
             turns.release();
         }

@@ -7,13 +7,14 @@ import static exactumdb.Tables.CUSTOMER;
 import static exactumdb.Tables.DOCUMENT;
 import static exactumdb.Tables.DOCUMENT_STANDING;
 import static exactumdb.Tables.MEANS;
-import static exactumdb.Tables.PAYMENT_PLACE;
 import static exactumdb.Tables.RECEIPT;
 import static exactumdb.Tables.TAKE_BACK;
 
 import exactum.app.database.IdArray;
+import exactum.app.database.PlannedAlone;
 import exactum.app.database.SearchWords;
 import exactum.app.database.Slice;
+import exactum.app.database.UntilWritten;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CollectionId;
 import exactum.core.ids.CustomerId;
@@ -36,6 +37,7 @@ import org.jooq.DSLContext;
 import org.jooq.Field;
 import org.jooq.Record;
 import org.jooq.Record3;
+import org.jooq.Select;
 import org.jooq.SelectConditionStep;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
@@ -47,6 +49,13 @@ class PaymentStore implements FindPayments {
             "coalesce((select string_agg(distinct d.number, ', ') from (select a.claim_id from allocation a where a.business_id = means.business_id and a.means_id = means.id group by 1 having sum(a.amount_minor) > 0) s"
                     + " join claim c on c.business_id = means.business_id and c.id = s.claim_id join document d on d.business_id = c.business_id and d.id = c.document_id), '')",
             String.class);
+    private static final Field<String> PLACE = DSL.field(
+            "(select p.place from payment_place p where p.business_id = means.business_id and p.means_id = means.id)",
+            String.class);
+    /** Whether nothing of it came about; asked only of what was taken back whole, which is little and found by an index. */
+    private static final Condition UNDONE = DSL.condition(
+            "means.taken_back_minor = means.amount_minor and {0} = {1}", PLACE, DSL.inline(Place.UNDONE.words()));
+
     private static final String THROUGH = """
             select m.id from means m left join means h on h.business_id = m.business_id and h.id = {1}
              where m.business_id = {0} and m.customer_id = {2} and m.kind = 'receipt' and m.currency = {3} and m.amount_minor - m.taken_back_minor - m.refunded_through_minor >= {4}
@@ -54,15 +63,21 @@ class PaymentStore implements FindPayments {
             """;
     private static final Field<Long> REFUNDABLE =
             MEANS.AMOUNT_MINOR.minus(MEANS.TAKEN_BACK_MINOR).minus(MEANS.REFUNDED_THROUGH_MINOR);
+    private static final int MOST_DOCUMENTS = 500;
     private final DSLContext db;
+    private final DSLContext lists;
+    private final UntilWritten<Totalled, Totals> totals = new UntilWritten<>();
+
+    private record Totalled(BusinessId business, Filter filter) {}
 
     PaymentStore(DSLContext db) {
         this.db = db;
+        lists = PlannedAlone.of(db);
     }
 
     @Override
     public List<Listed> list(BusinessId business, Filter filter, Slice slice) {
-        return payments(business, wanted(business, filter))
+        return payments(lists, business, wanted(business, filter))
                 .orderBy(MEANS.MEANS_ON.desc(), MEANS.ID.desc())
                 .offset(slice.skipped())
                 .limit(slice.most())
@@ -71,7 +86,7 @@ class PaymentStore implements FindPayments {
 
     @Override
     public Totals totals(BusinessId business, Filter filter) {
-        return totals(business, wanted(business, filter));
+        return totals.of(new Totalled(business, filter), () -> totals(business, wanted(business, filter)));
     }
 
     @Override
@@ -80,7 +95,7 @@ class PaymentStore implements FindPayments {
     }
 
     private Totals totals(BusinessId business, Condition wanted) {
-        var rows = db.select(
+        var rows = lists.select(
                         MEANS.CURRENCY,
                         DSL.count(),
                         DSL.sum(MEANS.AMOUNT_MINOR.minus(MEANS.TAKEN_BACK_MINOR)),
@@ -89,9 +104,6 @@ class PaymentStore implements FindPayments {
                 .join(RECEIPT)
                 .on(RECEIPT.BUSINESS_ID.eq(MEANS.BUSINESS_ID))
                 .and(RECEIPT.MEANS_ID.eq(MEANS.ID))
-                .join(PAYMENT_PLACE)
-                .on(PAYMENT_PLACE.BUSINESS_ID.eq(MEANS.BUSINESS_ID))
-                .and(PAYMENT_PLACE.MEANS_ID.eq(MEANS.ID))
                 .where(MEANS.BUSINESS_ID.eq(business))
                 .and(wanted)
                 .groupBy(MEANS.CURRENCY)
@@ -355,30 +367,43 @@ class PaymentStore implements FindPayments {
         Condition all = DSL.noCondition();
         if (!filter.words().isBlank()) {
             all = all.and(SearchWords.in(RECEIPT.SEARCH, filter.words())
-                    .or(MEANS.ID.in(DSL.select(ALLOCATION.MEANS_ID)
-                            .from(ALLOCATION)
-                            .join(CLAIM)
-                            .on(CLAIM.BUSINESS_ID.eq(ALLOCATION.BUSINESS_ID))
-                            .and(CLAIM.ID.eq(ALLOCATION.CLAIM_ID))
-                            .join(DOCUMENT_STANDING)
-                            .on(DOCUMENT_STANDING.BUSINESS_ID.eq(CLAIM.BUSINESS_ID))
-                            .and(DOCUMENT_STANDING.DOCUMENT_ID.eq(CLAIM.DOCUMENT_ID))
-                            .where(ALLOCATION.BUSINESS_ID.eq(business))
-                            .and(SearchWords.in(DOCUMENT_STANDING.SEARCH, filter.words())))));
+                    .or(DSL.condition("receipt.means_id = any(array({0}))", thatSettled(business, filter.words()))));
         }
         if (!filter.channel().isEmpty()) all = all.and(RECEIPT.CHANNEL.eq(filter.channel()));
         if (!filter.account().isEmpty())
             all = all.and(DSL.condition("receipt.money_account = {0}", DSL.val(filter.account())));
         if (filter.place().equals("on account")) all = all.and(MEANS.LEFT_MINOR.gt(0L));
-        else if (filter.place().isEmpty()) all = all.and(PAYMENT_PLACE.PLACE.ne(Place.UNDONE.words()));
-        else all = all.and(PAYMENT_PLACE.PLACE.eq(filter.place()));
+        else if (filter.place().isEmpty()) all = all.andNot(UNDONE);
+        else all = all.and(PLACE.eq(filter.place()));
         return all;
     }
 
+    /** What settled the newest documents that the words are found in. */
+    private static Select<?> thatSettled(BusinessId business, String words) {
+        var documents = DSL.select(DOCUMENT_STANDING.DOCUMENT_ID)
+                .from(DOCUMENT_STANDING)
+                .where(DOCUMENT_STANDING.BUSINESS_ID.eq(business))
+                .and(SearchWords.in(DOCUMENT_STANDING.SEARCH, words))
+                .orderBy(DOCUMENT_STANDING.DOCUMENT_DATE.desc(), DOCUMENT_STANDING.NUMBER.desc())
+                .limit(MOST_DOCUMENTS);
+        return DSL.select(ALLOCATION.MEANS_ID)
+                .from(ALLOCATION)
+                .join(CLAIM)
+                .on(CLAIM.BUSINESS_ID.eq(ALLOCATION.BUSINESS_ID))
+                .and(CLAIM.ID.eq(ALLOCATION.CLAIM_ID))
+                .where(CLAIM.BUSINESS_ID.eq(business))
+                .and(CLAIM.DOCUMENT_ID.in(documents));
+    }
+
     private SelectConditionStep<? extends Record> payments(BusinessId business, Condition condition) {
+        return payments(db, business, condition);
+    }
+
+    private static SelectConditionStep<? extends Record> payments(
+            DSLContext db, BusinessId business, Condition condition) {
         return db.select(MEANS.fields())
                 .select(RECEIPT.fields())
-                .select(CUSTOMER.NAME, PAYMENT_PLACE.PLACE, ACCOUNT.NAME, SETTLES)
+                .select(CUSTOMER.NAME, PLACE, ACCOUNT.NAME, SETTLES)
                 .from(MEANS)
                 .join(RECEIPT)
                 .on(RECEIPT.BUSINESS_ID.eq(MEANS.BUSINESS_ID))
@@ -386,9 +411,6 @@ class PaymentStore implements FindPayments {
                 .join(CUSTOMER)
                 .on(CUSTOMER.BUSINESS_ID.eq(MEANS.BUSINESS_ID))
                 .and(CUSTOMER.ID.eq(MEANS.CUSTOMER_ID))
-                .join(PAYMENT_PLACE)
-                .on(PAYMENT_PLACE.BUSINESS_ID.eq(MEANS.BUSINESS_ID))
-                .and(PAYMENT_PLACE.MEANS_ID.eq(MEANS.ID))
                 .join(ACCOUNT)
                 .on(ACCOUNT.BUSINESS_ID.eq(RECEIPT.BUSINESS_ID))
                 .and(ACCOUNT.CODE.eq(RECEIPT.MONEY_ACCOUNT))
@@ -415,7 +437,7 @@ class PaymentStore implements FindPayments {
                 Money.ofMinor(currency, m.getRefundedMinor()),
                 Channel.of(p.getChannel()),
                 p.getSource(),
-                Place.of(r.get(PAYMENT_PLACE.PLACE)),
+                Place.of(r.get(PLACE)),
                 new Booked(
                         p.getMoneyAccount(),
                         r.get(ACCOUNT.NAME),

@@ -32,8 +32,11 @@ class TrailStore {
              where m.business_id = {0} and m.id = any({1}) order by m.id
             """;
     private static final String ALLOCATIONS = """
-            select a.means_id, a.claim_id, k.document_id, a.currency, sum(a.amount_minor) as minor from allocation a join claim k on k.business_id = a.business_id and k.id = a.claim_id
-             where a.business_id = {0} and (k.document_id = any({1}) or a.means_id = any({2})) group by 1, 2, 3, 4 order by min(a.id::text)
+            select a.means_id, a.claim_id, k.document_id, a.currency, sum(a.amount_minor) as minor
+              from (select a.id from claim k join allocation a on a.business_id = k.business_id and a.claim_id = k.id where k.business_id = {0} and k.document_id = any({1})
+                    union select a.id from allocation a where a.business_id = {0} and a.means_id = any({2})) x
+              join allocation a on a.business_id = {0} and a.id = x.id join claim k on k.business_id = {0} and k.id = a.claim_id
+             group by 1, 2, 3, 4 order by min(a.id::text)
             """;
     /** Where the money of payments went: to a bank line, or into a payout and with it to a bank line. */
     private static final String LANDINGS = """
@@ -47,7 +50,7 @@ class TrailStore {
               left join payout_line l on l.business_id = w.business_id and l.id = w.payout_line_id
               left join payout o on o.business_id = w.business_id and o.id = l.payout_id
               left join lateral (select m2.bank_line_id from waiting pw join match m2 on m2.business_id = pw.business_id and m2.waiting_id = pw.id and m2.undone_at is null
-                                  where pw.business_id = w.business_id and pw.kind = 'payout' and pw.source_id = o.id limit 1) landed on true
+                                  where o.id is not null and pw.business_id = w.business_id and pw.kind = 'payout' and pw.source_id = o.id limit 1) landed on true
               left join bank_line b on b.business_id = w.business_id and b.id = coalesce(w.bank_line_id, landed.bank_line_id)
              order by w.id
             """;
@@ -96,7 +99,7 @@ class TrailStore {
               left join lateral (select x.bank_line_id, x.payout_line_id from match x where x.business_id = w.business_id and x.waiting_id = w.id and x.undone_at is null order by x.id limit 1) m on true
               left join payout_line l on l.business_id = o.business_id and l.id = m.payout_line_id left join payout p on p.business_id = l.business_id and p.id = l.payout_id
               left join lateral (select m2.bank_line_id from waiting pw join match m2 on m2.business_id = pw.business_id and m2.waiting_id = pw.id and m2.undone_at is null
-                                  where pw.business_id = p.business_id and pw.kind = 'payout' and pw.source_id = p.id order by m2.id limit 1) landed on true
+                                  where p.id is not null and pw.business_id = p.business_id and pw.kind = 'payout' and pw.source_id = p.id order by m2.id limit 1) landed on true
               left join bank_line b on b.business_id = o.business_id and b.id = coalesce(m.bank_line_id, landed.bank_line_id)
              where o.business_id = {0} and o.through_id = any({1}) order by o.asked_at, o.id
             """;
