@@ -8,7 +8,7 @@ import org.jooq.Select;
 import org.jooq.impl.DefaultExecuteListenerProvider;
 import org.springframework.stereotype.Component;
 
-/** Counts a statement that was executed and may have written. */
+/** Counts a statement that was executed and may have changed something. */
 @Component
 class CountWrites extends DefaultExecuteListenerProvider {
     private static final Pattern WRITING = Pattern.compile("\\b(insert into|update|delete from|merge into)\\b");
@@ -26,7 +26,7 @@ class CountWrites extends DefaultExecuteListenerProvider {
         }
 
         private static boolean mayWrite(ExecuteContext statement) {
-            if (statement.query() instanceof Select) return false;
+            if (statement.query() instanceof Select || statement.rows() == 0) return false;
             return statement.type() != ExecuteType.READ
                     || statement.sql() != null
                             && WRITING.matcher(statement.sql()).find();

@@ -7,13 +7,13 @@ import java.util.function.Supplier;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
 
 /**
- * What was worked out from the database, kept until anything is written to it, and half a minute at the most: so that pages on which
+ * What was worked out from the database, kept until anything is written to it, and five minutes at the most: so that pages on which
  * people look around work out once what all of them show. Several who ask at once wait for the first of them.
  *
  * @param <K> what was asked for, the business included
  */
 public final class UntilWritten<K, V> {
-    private static final long LONGEST_NANOS = Duration.ofSeconds(30).toNanos();
+    private static final long LONGEST_NANOS = Duration.ofMinutes(5).toNanos();
     private static final int MOST = 5_000;
     private final Map<K, Place<V>> places = new ConcurrentHashMap<>();
 

@@ -52,7 +52,7 @@ class DocumentListStore implements ListDocuments, Provable {
               from document_tally where business_id = {0} group by 1, 2, 3, 4 having sum(documents) <> 0 order by currency
             """;
     private static final String FOLD = """
-            with folded as (delete from document_tally returning business_id, kind, stands, open_due, currency, documents, gross_minor, open_minor)
+            with folded as (delete from document_tally where exists (select 1 from document_tally group by business_id, kind, stands, open_due, currency having count(*) > 1) returning business_id, kind, stands, open_due, currency, documents, gross_minor, open_minor)
             insert into document_tally select business_id, kind, stands, open_due, currency, sum(documents), sum(gross_minor), sum(open_minor) from folded group by 1, 2, 3, 4, 5
               having sum(documents) <> 0 or sum(gross_minor) <> 0 or sum(open_minor) <> 0
             """;

@@ -31,11 +31,12 @@ public class StartOfTime {
 
     /** Starts on the date, here and at the stand-ins. */
     public void testFrom(LocalDate date) {
-        RestClient.create()
-                .post()
-                .uri(settings.standinsAddress() + "/clock/start?day={day}", date)
-                .retrieve()
-                .toBodilessEntity();
+        if (!settings.standinsAddress().isEmpty())
+            RestClient.create()
+                    .post()
+                    .uri(settings.standinsAddress() + "/clock/start?day={day}", date)
+                    .retrieve()
+                    .toBodilessEntity();
         play.testFrom(date);
     }
 }
