@@ -16,6 +16,7 @@ import exactum.core.ids.MeansId;
 import exactum.core.settlement.Policy;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Map;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -23,6 +24,7 @@ import org.junit.jupiter.api.extension.ExtendWith;
 /** Each report says what happened, agrees with the books to the cent, and is the same on screen, as CSV and as PDF. */
 @ExtendWith(RunningApp.class)
 class ReportsTest {
+    private static final int DAYS_TO_PAY = 14;
     private static final List<String> ALL =
             List.of("aged", "instalments", "tax", "income", "cash-basis", "deferred", "held");
 
@@ -64,6 +66,38 @@ class ReportsTest {
                     .contains("The books begin on", "There is nothing to tell");
             assertThat(text(otto, "/reports/aged?until=2027-01-01")).contains("is still to come");
         }
+    }
+
+    /**
+     * The ageing schedule of Wilson & Co. in Kieso, Weygandt and Warfield, “Intermediate Accounting”, chapter on receivables; from
+     * memory, and its columns add up. Its first column is ours up to 60 days, its last two are ours over 90. How late each item is
+     * within its column is ours.
+     */
+    @Test
+    void the_ageing_schedule_of_a_handbook_comes_out(World world) {
+        LocalDate asOf = may(31);
+        owes(world, "Allegheny Iron Works", asOf, Map.of("60000.00", 10, "14000.00", 100));
+        owes(world, "Brockway Steel Company", asOf, Map.of("320000.00", 45));
+        owes(world, "Freeport Sheet & Tube Co.", asOf, Map.of("55000.00", 130));
+        owes(world, "Western Stainless Steel Corp.", asOf, Map.of("80000.00", 20, "18000.00", 75));
+        try (var otto = new Visitor(world, "otto")) {
+            assertThat(csv(otto, "/reports/aged.csv?until=2026-05-31"))
+                    .containsExactlyInAnyOrder(
+                            "customer,currency,not_due,1-30_days,31-60_days,61-90_days,over_90_days,total",
+                            "Allegheny Iron Works,EUR,0.00,60000.00,0.00,0.00,14000.00,74000.00",
+                            "Brockway Steel Company,EUR,0.00,0.00,320000.00,0.00,0.00,320000.00",
+                            "Freeport Sheet & Tube Co.,EUR,0.00,0.00,0.00,0.00,55000.00,55000.00",
+                            "Western Stainless Steel Corp.,EUR,0.00,80000.00,0.00,18000.00,0.00,98000.00");
+            assertThat(text(otto, "/reports/aged?until=2026-05-31"))
+                    .as("460,000 up to 60 days, 18,000 to 90, 14,000 and 55,000 beyond")
+                    .contains("140,000.00 320,000.00 18,000.00 69,000.00 547,000.00", "it agrees to the cent");
+        }
+    }
+
+    /** Amounts by how many days they are late. */
+    private static void owes(World world, String name, LocalDate asOf, Map<String, Integer> late) {
+        Customer customer = world.customer(world.moorings, name, "owes@mail.example", "EUR");
+        late.forEach((amount, days) -> world.invoice(customer, amount, asOf.minusDays(days + DAYS_TO_PAY)));
     }
 
     @Test

@@ -55,3 +55,11 @@ end $$;
 
 create trigger owed_kept after insert on posting
     referencing new table as new_postings for each statement execute function owed_is_kept();
+
+-- How often each instance of the application has written, told by each about once a second, so that the others work out again what
+-- they keep.
+create table instance_write (
+    instance uuid primary key,
+    writes bigint not null,
+    told_at timestamptz not null default now()
+);

@@ -8,7 +8,8 @@ import org.springframework.transaction.support.TransactionSynchronizationManager
 
 /**
  * What was worked out from the database, kept until anything is written to it, and five minutes at the most: so that pages on which
- * people look around work out once what all of them show. Several who ask at once wait for the first of them.
+ * people look around work out once what all of them show. Several who ask at once wait for the first of them. What another instance
+ * has written is seen within two seconds.
  *
  * @param <K> what was asked for, the business included
  */

@@ -5,23 +5,34 @@ import org.springframework.transaction.support.TransactionSynchronization;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
 
 /**
- * How often this program has written to the database. What was read since the last time still stands. Sessions and the clockwork
- * of jobs, which write all the time and are nobody's figures, are not among it.
+ * How often the database was written to, as far as this instance knows. What was read since the last time still stands. Sessions and
+ * the clockwork of jobs, which write all the time and are nobody's figures, are not among it.
  */
 public final class Writes {
-    private static final AtomicLong COUNT = new AtomicLong();
+    private static final AtomicLong OWN = new AtomicLong();
+    private static final AtomicLong OTHERS = new AtomicLong();
 
     private Writes() {}
 
     /** How many were finished so far; never less than before. */
     static long count() {
-        return COUNT.get();
+        return OWN.get() + OTHERS.get();
     }
 
-    /** Something was written: counted at once, or when the transaction that is open has ended, however it does. */
+    /** Those of this instance. */
+    static long own() {
+        return OWN.get();
+    }
+
+    /** Another instance has written. */
+    static void happenedElsewhere() {
+        OTHERS.incrementAndGet();
+    }
+
+    /** Something was written here: counted at once, or when the transaction that is open has ended, however it does. */
     public static void happened() {
         if (!TransactionSynchronizationManager.isSynchronizationActive()) {
-            COUNT.incrementAndGet();
+            OWN.incrementAndGet();
         } else if (!areUnderWay()) {
             TransactionSynchronizationManager.registerSynchronization(new Counted());
         }
@@ -37,7 +48,7 @@ public final class Writes {
     private static final class Counted implements TransactionSynchronization {
         @Override
         public void afterCompletion(int status) {
-            COUNT.incrementAndGet();
+            OWN.incrementAndGet();
         }
     }
 }
