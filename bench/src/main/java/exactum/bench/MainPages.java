@@ -18,6 +18,9 @@ final class MainPages {
             "held?until=31+May+2026",
             "expected?until=31+May+2026");
 
+    /** One whose rows are most of what there is. */
+    static final String LARGE_REPORT = "instalments?until=30+Apr+2026";
+
     private MainPages() {}
 
     static List<String> of(DSLContext db) {

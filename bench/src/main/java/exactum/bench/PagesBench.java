@@ -37,7 +37,7 @@ public final class PagesBench {
     }
 
     /** What was measured over so many invoices. */
-    private record Measured(long invoices, List<Waited> waited, double ratio, double slowestReport) {
+    private record Measured(long invoices, List<Waited> waited, double ratio, double slowestReport, double tenAtOnce) {
         Waited by(int people) {
             return waited.stream().filter(w -> w.people() == people).findFirst().orElseThrow();
         }
@@ -60,7 +60,7 @@ public final class PagesBench {
                             w.at(0.99));
             System.out.printf(
                     Locale.ROOT,
-                    "ratio=%.2f growth=%.2f heap_mb=%d p95_ms=%.1f p99_ms=%.1f p95_of_50_ms=%.1f slowest_report_ms=%.0f invoices=%d%n",
+                    "ratio=%.2f growth=%.2f heap_mb=%d p95_ms=%.1f p99_ms=%.1f p95_of_50_ms=%.1f slowest_report_ms=%.0f ten_at_once_ms=%.0f invoices=%d%n",
                     many.ratio(),
                     many.by(10).at(0.95) / few.by(10).at(0.95),
                     BenchGround.peakHeapMb(),
@@ -68,6 +68,7 @@ public final class PagesBench {
                     many.by(10).at(0.99),
                     many.by(50).at(0.95),
                     many.slowestReport(),
+                    many.tenAtOnce(),
                     many.invoices());
         }
     }
@@ -99,7 +100,8 @@ public final class PagesBench {
                     count(db, "document"),
                     List.of(one, ask(ground, pages, 10, ROUNDS), ask(ground, pages, 50, 1)),
                     ratio,
-                    reports(ground));
+                    reports(ground),
+                    tenAtOnce(ground));
         }
     }
 
@@ -143,6 +145,21 @@ public final class PagesBench {
                 System.out.printf(Locale.ROOT, "  %d people: %s took %.0f ms at most%n", people, page, ms);
         });
         return new Waited(people, waited.stream().mapToDouble(d -> d).sorted().toArray());
+    }
+
+    /** A report that nobody has asked for yet, asked for by ten people at once: how long until all of them have it. */
+    private static double tenAtOnce(BenchGround ground) throws Exception {
+        Callable<Void> person = () -> {
+            var desk = new Desk(ground.address());
+            desk.signIn();
+            desk.page("/first/reports/" + MainPages.LARGE_REPORT);
+            return null;
+        };
+        long began = System.nanoTime();
+        try (var pool = Executors.newVirtualThreadPerTaskExecutor()) {
+            for (var done : pool.invokeAll(java.util.Collections.nCopies(10, person))) done.get();
+        }
+        return (System.nanoTime() - began) / 1e6;
     }
 
     /** The reports as of the end of the months and today, each once, by one person. */

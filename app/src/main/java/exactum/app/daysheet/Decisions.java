@@ -21,7 +21,10 @@ import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
-/** What needs a decision today, gathered from the features that know, and never stored; what a person did with one instead is kept beside it. */
+/**
+ * What needs a decision today, gathered from the features that know, and never stored; what a person did with one instead is kept beside
+ * it. What all see is worked out without a transaction, so that whoever waits for it holds no connection.
+ */
 @Component
 public class Decisions {
     private static final int MOST = 40;
@@ -49,13 +52,11 @@ public class Decisions {
     }
 
     /** What waits, as it is shown to a person by their rhythm. */
-    @Transactional(readOnly = true)
     public Sheet sheet(BusinessId business, String login) {
         return sheet(business, login, rhythms.resting(business, login, clock.today(business), sources));
     }
 
     /** All that waits, whatever the person’s rhythm. */
-    @Transactional(readOnly = true)
     public Sheet whole(BusinessId business, String login) {
         return sheet(business, login, Map.of());
     }
@@ -194,7 +195,6 @@ public class Decisions {
     }
 
     /** The decisions about the money of a document, that wait at the bank, such as a line that would pay it. */
-    @Transactional(readOnly = true)
     public List<Decision> about(BusinessId business, DocumentId document) {
         Wanted wanted = Wanted.all(clock.today(business), MOST, Set.of());
         return sources.stream()
@@ -205,7 +205,6 @@ public class Decisions {
     }
 
     /** How many wait at each station for a person, by their rhythm; cheap enough for every page. */
-    @Transactional(readOnly = true)
     public Map<Station, Integer> counts(BusinessId business, String login) {
         LocalDate today = clock.today(business);
         List<DecisionNote> all = notes.all(business);

@@ -41,15 +41,24 @@ class ReminderStore {
              where c.business_id = {0} and c.left_minor > 0 and d.state = 'issued' and coalesce(r.pay_by, c.due_date) between {1}::date - 371 and {1}::date + 91 and {2}
              order by c.customer_id, c.due_date, d.number, c.seq
             """;
+    private static final String TO_BE_PAID_BY = """
+            coalesce(r.pay_by, c.due_date) = any({1})
+               and c.id in (select id from claim where business_id = {0} and left_minor > 0 and due_date = any({1})
+                            union all select claim_id from reminder_round where business_id = {0} and pay_by = any({1}))\
+            """;
     private final DSLContext db;
 
     ReminderStore(DSLContext db) {
         this.db = db;
     }
 
-    /** All of a business on a day, by customer. */
-    List<Candidate> candidates(BusinessId business, LocalDate day) {
-        return candidates(business, day, DSL.noCondition());
+    /** Those of a business that are to be paid by one of the days, by customer. */
+    List<Candidate> candidates(BusinessId business, LocalDate day, Set<LocalDate> payBy) {
+        if (payBy.isEmpty()) return List.of();
+        return candidates(
+                business,
+                day,
+                DSL.condition(TO_BE_PAID_BY, DSL.inline(business.value()), DSL.val(payBy.toArray(LocalDate[]::new))));
     }
 
     List<Candidate> ofCustomer(BusinessId business, CustomerId customer, LocalDate day) {

@@ -41,6 +41,7 @@ import org.springframework.transaction.annotation.Transactional;
  */
 @Component
 public class Reminders {
+    private static final int KEPT = 20;
     private final ReminderStore store;
     private final Rhythms rhythms;
     private final FindCustomers customers;
@@ -50,7 +51,7 @@ public class Reminders {
     private final BusinessClock clock;
     private final Audit audit;
 
-    private final UntilWritten<Asked, PlanOfDay> plans = new UntilWritten<>();
+    private final UntilWritten<Asked, PlanOfDay> plans = new UntilWritten<>(KEPT);
 
     private record Asked(BusinessId business, LocalDate day, LocalDate today) {}
 
@@ -74,11 +75,19 @@ public class Reminders {
     }
 
     /** Who would get what on a day, as things stand now and if each day from tomorrow on is worked. */
-    @Transactional(readOnly = true)
     public PlanOfDay plan(BusinessId business, LocalDate day) {
         return plans.of(
-                new Asked(business, day, clock.today(business)),
-                () -> plan(business, day, d -> store.candidates(business, d)));
+                new Asked(business, day, clock.today(business)), () -> plan(business, day, d -> due(business, d)));
+    }
+
+    /** The open items of which a step may be told on the day. */
+    private List<Candidate> due(BusinessId business, LocalDate day) {
+        return store.candidates(
+                business,
+                day,
+                rhythms.all(business).stream()
+                        .flatMap(r -> r.rhythm().payByOfSteps(day))
+                        .collect(Collectors.toSet()));
     }
 
     private PlanOfDay plan(BusinessId business, LocalDate day, Function<LocalDate, List<Candidate>> of) {

@@ -18,10 +18,11 @@ import org.springframework.transaction.support.TransactionTemplate;
 /** Makes reports: a page of one, or all of it row by row. */
 @Component
 public class MakeReports {
+    private static final int KEPT = 60;
     private final List<ReportKind> kinds;
     private final ReportTurns turns;
     private final TransactionTemplate oneMoment;
-    private final UntilWritten<PageKey, Page> pages = new UntilWritten<>();
+    private final UntilWritten<PageKey, Page> pages = new UntilWritten<>(KEPT);
 
     MakeReports(List<ReportKind> kinds, ReportTurns turns, PlatformTransactionManager transactions) {
         this.kinds = kinds;

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 
 /**
  * When a payer is reminded of an open item: so many days after the day by which it is to be paid, before it where that is below zero.
@@ -93,6 +94,13 @@ public record Rhythm(List<Integer> days) {
                 .filter(s -> told.stream().noneMatch(t -> covers(t, s, payBy, today)))
                 .filter(s ->
                         s.on().isAfter(since) && !s.on().plusDays(LATEST_DAYS).isBefore(today));
+    }
+
+    /** The days by which an item may have to be paid of which {@link #due} tells a step on a day; of any other it tells none. */
+    public Stream<LocalDate> payByOfSteps(LocalDate today) {
+        return days.stream()
+                .flatMap(step -> IntStream.rangeClosed(0, LATEST_DAYS)
+                        .mapToObj(late -> today.minusDays(step).minusDays(late)));
     }
 
     /** Whether what was told makes a step needless: the step itself, or a later one whose day has come, also of how the rhythm was before. */

@@ -39,6 +39,17 @@ class RhythmTest {
     }
 
     @Test
+    void whatever_is_told_on_a_day_is_to_be_paid_by_one_of_the_days_of_its_steps() {
+        for (LocalDate payBy = june(1).minusDays(60); payBy.isBefore(june(60)); payBy = payBy.plusDays(1)) {
+            boolean told =
+                    FIVE.due(payBy, payBy.minusDays(100), june(1), Set.of()).isPresent();
+            assertThat(FIVE.payByOfSteps(june(1)).anyMatch(payBy::equals))
+                    .as(payBy.toString())
+                    .isEqualTo(told);
+        }
+    }
+
+    @Test
     void a_step_whose_day_was_before_the_invoice_is_not_told() {
         assertThat(FIVE.due(PAY_BY, june(10), june(10), Set.of())).isEmpty();
         assertThat(FIVE.due(PAY_BY, june(8), june(8), Set.of())).isEmpty();
