@@ -15,6 +15,7 @@ import exactum.app.customers.FindCustomers;
 import exactum.app.customers.PaysBy;
 import exactum.app.customers.SaveCustomer;
 import exactum.app.database.Ids;
+import exactum.app.database.Writes;
 import exactum.app.documents.Document;
 import exactum.app.documents.Draft;
 import exactum.app.documents.Drafts;
@@ -459,6 +460,7 @@ public class World {
                         env.getProperty("spring.flyway.password"));
                 var statement = connection.createStatement()) {
             statement.execute(sql);
+            Writes.happened();
         } catch (SQLException e) {
             throw new IllegalStateException(e);
         }

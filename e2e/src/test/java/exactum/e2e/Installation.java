@@ -27,6 +27,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.locks.LockSupport;
 import java.util.function.BooleanSupplier;
 import java.util.regex.Pattern;
 
@@ -36,6 +37,7 @@ import java.util.regex.Pattern;
  */
 final class Installation implements AutoCloseable {
     private static final Duration PATIENCE = Duration.ofSeconds(90);
+    private static final Duration HEARD = Duration.ofMillis(150);
     private final ThrowawayPostgres postgres = ThrowawayPostgres.startWithoutStatistics();
     private final String database = postgres.newDatabase();
     private final Path home;
@@ -170,13 +172,16 @@ final class Installation implements AutoCloseable {
         }
     }
 
+    /** Done behind the application’s back, which hears of it as it does of another instance’s writes. */
     void execute(String sql) {
         try (Connection c = owner();
                 var s = c.createStatement()) {
             s.execute(sql);
+            s.execute("insert into instance_write (instance, writes) values (gen_random_uuid(), 1)");
         } catch (SQLException e) {
             throw new IllegalStateException(e);
         }
+        LockSupport.parkNanos(HEARD.multipliedBy(2).toNanos());
     }
 
     /** The books of each business are proven, by the button that anybody who may write has. */
@@ -253,7 +258,7 @@ final class Installation implements AutoCloseable {
         Instant limit = Instant.now().plus(PATIENCE);
         while (!there.getAsBoolean()) {
             if (Instant.now().isAfter(limit)) throw new IllegalStateException("waited in vain for " + what);
-            java.util.concurrent.locks.LockSupport.parkNanos(TimeUnit.MILLISECONDS.toNanos(100));
+            LockSupport.parkNanos(TimeUnit.MILLISECONDS.toNanos(100));
         }
     }
 
@@ -289,6 +294,7 @@ final class Installation implements AutoCloseable {
                 "-XX:TieredStopAtLevel=1",
                 "-Dcom.zaxxer.hikari.aliveBypassWindowMs=0",
                 "-Ddb-scheduler.heartbeat-interval=2s",
+                "-Dexactum.heard-ms=" + HEARD.toMillis(),
                 "-jar",
                 jar.toString());
         builder.environment().putAll(settings);

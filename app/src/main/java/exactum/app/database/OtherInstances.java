@@ -17,7 +17,7 @@ class OtherInstances {
         this.store = store;
     }
 
-    @Scheduled(fixedDelay = 1_000)
+    @Scheduled(fixedDelayString = "${exactum.heard-ms:1000}")
     void tellAndHear() {
         try {
             long now = Writes.own();
