@@ -108,7 +108,7 @@ public class World {
         this.reports = reports;
         this.context = context;
         this.processor = processor;
-        for (String login : List.of("ada", "otto", "nils")) users().add(login, "The " + login, PASSWORD);
+        for (String login : List.of("ada", "otto", "nils")) bean(Users.class).add(login, "The " + login, PASSWORD);
         moorings = business("moorings", "Larkwater Moorings", "EUR", "LW-");
         north = business("north-shore", "Larkwater North Shore", "GBP", "NS-");
         join(moorings, "otto", Role.AUDITOR);
@@ -442,10 +442,6 @@ public class World {
         return context.getBean(FindCustomers.class);
     }
 
-    private Users users() {
-        return context.getBean(Users.class);
-    }
-
     /** Larkwater Moorings. */
     public BusinessId business() {
         return moorings;
@@ -466,11 +462,11 @@ public class World {
         }
     }
 
-    /** An issued document of Larkwater Moorings. */
     Customer customer(CustomerId id) {
-        return context.getBean(FindCustomers.class).get(moorings, id);
+        return customers().get(moorings, id);
     }
 
+    /** An issued document of Larkwater Moorings. */
     Document document(String number) {
         return documents().findByNumber(moorings, number).orElseThrow();
     }

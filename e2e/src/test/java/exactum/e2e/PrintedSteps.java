@@ -45,6 +45,8 @@ final class PrintedSteps {
                     .results()
                     .map(m -> m.group().strip())
                     .toList();
+            if (!String.join(" ", sentences).equals(step.group(2)))
+                throw new AssertionError("step %s does not end with a sentence".formatted(step.group(1)));
             for (String sentence : sentences) {
                 try {
                     follow(sentence);
@@ -67,7 +69,12 @@ final class PrintedSteps {
         switch (sentence.split(" ")[0]) {
             case "Open" -> page.navigate(printedAddress);
             case "Go" -> goTo(only(NAMED, sentence).group(1).split(" → "));
-            case "Type" -> TYPED.matcher(sentence).results().forEach(m -> type(m.group(2), m.group(1)));
+            case "Type" -> {
+                List<MatchResult> typed = TYPED.matcher(sentence).results().toList();
+                if (typed.size() != sentence.split("`[^`]+`", -1).length - 1)
+                    throw new AssertionError("it is not said into what that is typed");
+                typed.forEach(m -> type(m.group(2), m.group(1)));
+            }
             case "Choose" -> {
                 MatchResult m = only(CHOSEN, sentence);
                 page.getByLabel(m.group(2), exactly()).selectOption(new SelectOption().setLabel(m.group(1)));

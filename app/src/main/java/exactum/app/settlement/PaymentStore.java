@@ -37,7 +37,6 @@ import org.jooq.DSLContext;
 import org.jooq.Field;
 import org.jooq.Record;
 import org.jooq.Record3;
-import org.jooq.Select;
 import org.jooq.SelectConditionStep;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
@@ -52,7 +51,7 @@ class PaymentStore implements FindPayments {
     private static final Field<String> PLACE = DSL.field(
             "(select p.place from payment_place p where p.business_id = means.business_id and p.means_id = means.id)",
             String.class);
-    /** Whether nothing of it came about; asked only of what was taken back whole, which is little and found by an index. */
+    /** Whether nothing of it came about; where its money is, is asked only of what was taken back whole. */
     private static final Condition UNDONE = DSL.condition(
             "means.taken_back_minor = means.amount_minor and {0} = {1}", PLACE, DSL.inline(Place.UNDONE.words()));
 
@@ -63,7 +62,7 @@ class PaymentStore implements FindPayments {
             """;
     private static final Field<Long> REFUNDABLE =
             MEANS.AMOUNT_MINOR.minus(MEANS.TAKEN_BACK_MINOR).minus(MEANS.REFUNDED_THROUGH_MINOR);
-    private static final int MOST_DOCUMENTS = 500;
+    private static final int FEW_DOCUMENTS = 500;
     private final DSLContext db;
     private final DSLContext lists;
     private final UntilWritten<Totalled, Totals> totals = new UntilWritten<>();
@@ -363,12 +362,10 @@ class PaymentStore implements FindPayments {
                         r.get(ALLOCATION.REVERSES) != null));
     }
 
-    private static Condition wanted(BusinessId business, Filter filter) {
+    private Condition wanted(BusinessId business, Filter filter) {
         Condition all = DSL.noCondition();
-        if (!filter.words().isBlank()) {
-            all = all.and(SearchWords.in(RECEIPT.SEARCH, filter.words())
-                    .or(DSL.condition("receipt.means_id = any(array({0}))", thatSettled(business, filter.words()))));
-        }
+        if (!filter.words().isBlank())
+            all = all.and(SearchWords.in(RECEIPT.SEARCH, filter.words()).or(settledOneOf(business, filter.words())));
         if (!filter.channel().isEmpty()) all = all.and(RECEIPT.CHANNEL.eq(filter.channel()));
         if (!filter.account().isEmpty())
             all = all.and(DSL.condition("receipt.money_account = {0}", DSL.val(filter.account())));
@@ -378,21 +375,29 @@ class PaymentStore implements FindPayments {
         return all;
     }
 
-    /** What settled the newest documents that the words are found in. */
-    private static Select<?> thatSettled(BusinessId business, String words) {
-        var documents = DSL.select(DOCUMENT_STANDING.DOCUMENT_ID)
-                .from(DOCUMENT_STANDING)
-                .where(DOCUMENT_STANDING.BUSINESS_ID.eq(business))
-                .and(SearchWords.in(DOCUMENT_STANDING.SEARCH, words))
-                .orderBy(DOCUMENT_STANDING.DOCUMENT_DATE.desc(), DOCUMENT_STANDING.NUMBER.desc())
-                .limit(MOST_DOCUMENTS);
-        return DSL.select(ALLOCATION.MEANS_ID)
+    /**
+     * Those that settled a document in which the words are found. What settled few documents is looked up before; of many, each payment
+     * is asked, since a page of them is soon full.
+     */
+    private Condition settledOneOf(BusinessId business, String words) {
+        Condition found =
+                DOCUMENT_STANDING.BUSINESS_ID.eq(business).and(SearchWords.in(DOCUMENT_STANDING.SEARCH, words));
+        boolean few = lists.fetchCount(
+                        DSL.selectOne().from(DOCUMENT_STANDING).where(found).limit(FEW_DOCUMENTS + 1))
+                <= FEW_DOCUMENTS;
+        var settled = DSL.select(ALLOCATION.MEANS_ID)
                 .from(ALLOCATION)
                 .join(CLAIM)
                 .on(CLAIM.BUSINESS_ID.eq(ALLOCATION.BUSINESS_ID))
                 .and(CLAIM.ID.eq(ALLOCATION.CLAIM_ID))
-                .where(CLAIM.BUSINESS_ID.eq(business))
-                .and(CLAIM.DOCUMENT_ID.in(documents));
+                .join(DOCUMENT_STANDING)
+                .on(DOCUMENT_STANDING.BUSINESS_ID.eq(CLAIM.BUSINESS_ID))
+                .and(DOCUMENT_STANDING.DOCUMENT_ID.eq(CLAIM.DOCUMENT_ID))
+                .where(ALLOCATION.BUSINESS_ID.eq(business))
+                .and(found);
+        return few
+                ? DSL.condition("receipt.means_id = any(array({0}))", settled)
+                : DSL.exists(settled.and(ALLOCATION.MEANS_ID.eq(RECEIPT.MEANS_ID)));
     }
 
     private SelectConditionStep<? extends Record> payments(BusinessId business, Condition condition) {

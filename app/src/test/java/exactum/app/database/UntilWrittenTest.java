@@ -1,12 +1,16 @@
 package exactum.app.database;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import exactum.app.RunningApp;
+import java.util.List;
 import java.util.UUID;
 import java.util.concurrent.Callable;
+import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.locks.LockSupport;
 import java.util.stream.Stream;
 import org.jooq.DSLContext;
 import org.jooq.impl.DSL;
@@ -90,6 +94,33 @@ class UntilWrittenTest {
                     .allSatisfy(answer -> assertThat(answer.get()).isEqualTo(name(db)));
         }
         assertThat(worked).hasValue(1);
+    }
+
+    @Test
+    void who_waits_for_work_that_fails_is_told_so_and_the_next_one_tries_again(DSLContext db) throws Exception {
+        var started = new CountDownLatch(1);
+        var goOn = new CountDownLatch(1);
+        Callable<String> fails = () -> kept.of("name", () -> {
+            worked.incrementAndGet();
+            started.countDown();
+            try {
+                goOn.await();
+            } catch (InterruptedException e) {
+                throw new IllegalStateException(e);
+            }
+            throw new IllegalArgumentException("busy");
+        });
+        try (var people = Executors.newVirtualThreadPerTaskExecutor()) {
+            var first = people.submit(fails);
+            started.await();
+            var second = people.submit(fails);
+            LockSupport.parkNanos(100_000_000);
+            goOn.countDown();
+            for (var one : List.of(first, second))
+                assertThatThrownBy(one::get).cause().isInstanceOf(IllegalArgumentException.class);
+        }
+        assertThat(worked).hasValue(1);
+        assertThat(name(db)).isNotEmpty();
     }
 
     @Test
