@@ -81,6 +81,7 @@ final class RowCopies {
                 sql.execute(
                         "update %1$s set debit_minor = debit_minor * %2$d, credit_minor = credit_minor * %2$d, own_minor = own_minor * %2$d"
                                 .formatted(kept, times));
+            sql.execute("update account_day set postings = postings * " + times);
             sql.execute("update number_counter set last_number = last_number * " + times);
             SameRows.keepStandings(sql);
             sql.execute("delete from document_tally");

@@ -14,6 +14,7 @@ import exactum.app.debits.DebitWork;
 import exactum.app.installation.PlayDays;
 import exactum.app.payouts.ImportPayouts;
 import exactum.app.reminders.Reminders;
+import exactum.app.reports.DaySums;
 import exactum.app.setup.BankAccount;
 import exactum.app.setup.FindSetup;
 import exactum.app.setup.ProcessorAccount;
@@ -43,6 +44,7 @@ public class DailyWork implements PlayDays.DayWork {
     private static final UUID CARD_RUNS = new UUID(0, 6);
     private static final UUID REMINDERS = new UUID(0, 7);
     private static final UUID REPORTS = new UUID(0, 5);
+    private static final UUID SUMS = new UUID(0, 8);
     private final FindBusinesses businesses;
     private final FindSetup setup;
     private final AskProcessor ask;
@@ -54,6 +56,7 @@ public class DailyWork implements PlayDays.DayWork {
     private final DebitWork debits;
     private final CardWork cardRuns;
     private final Reminders reminders;
+    private final DaySums sums;
     private final Troubles troubles;
     private final NightLog nights;
 
@@ -69,6 +72,7 @@ public class DailyWork implements PlayDays.DayWork {
             DebitWork debits,
             CardWork cardRuns,
             Reminders reminders,
+            DaySums sums,
             Troubles troubles,
             NightLog nights) {
         this.businesses = businesses;
@@ -82,6 +86,7 @@ public class DailyWork implements PlayDays.DayWork {
         this.debits = debits;
         this.cardRuns = cardRuns;
         this.reminders = reminders;
+        this.sums = sums;
         this.troubles = troubles;
         this.nights = nights;
     }
@@ -100,6 +105,7 @@ public class DailyWork implements PlayDays.DayWork {
         steps.add(guarded(business, "Debits", DEBITS, () -> debits.day(business, day)));
         steps.add(guarded(business, "Card runs", CARD_RUNS, () -> cardRuns.day(business, day)));
         steps.add(guarded(business, "Reminders", REMINDERS, () -> reminders.day(business, day)));
+        steps.add(guarded(business, "Sums for reports", SUMS, () -> sums.keep(business, day)));
         nights.record(business, day, steps);
     }
 

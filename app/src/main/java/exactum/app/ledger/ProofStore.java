@@ -33,6 +33,12 @@ class ProofStore implements Provable {
                            from account_day where business_id = {0} group by 1, 2, 3) d on d.account = m.account and d.currency = m.currency and d.month = m.month
              where (d.debit, d.credit, d.own) is distinct from (m.debit, m.credit, m.own) limit 20
             """;
+    private static final String ON_DAYS = """
+            select 'how many postings count on ' || coalesce(d.day, p.day) || ' is not what is kept'
+              from (select day, sum(postings) as postings from account_day where business_id = {0} group by 1) d
+              full join (select entry_date as day, count(*) as postings from posting where business_id = {0} group by 1) p on p.day = d.day
+             where d.postings is distinct from p.postings limit 20
+            """;
     private static final String OWED = """
             select 'what is owed for document ' || coalesce(p.document_id, o.document_id)::text || ' is not what is booked'
               from (select p.account, p.currency, p.customer_id, p.document_id, sum(p.amount_minor) as minor, min(p.entry_date) as first_on, max(p.entry_date) as last_on
@@ -99,6 +105,6 @@ class ProofStore implements Provable {
 
     @Override
     public List<String> disagreements(BusinessId business) {
-        return Prove.all(db, business, UNBALANCED, UNBALANCED_OWN, MONTHS, DAYS, OWED, EXCHANGE);
+        return Prove.all(db, business, UNBALANCED, UNBALANCED_OWN, MONTHS, DAYS, ON_DAYS, OWED, EXCHANGE);
     }
 }

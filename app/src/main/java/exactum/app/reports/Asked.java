@@ -32,9 +32,19 @@ public record Asked(
         String tag,
         String which) {
 
+    /** All of some days. */
+    static Asked ofAll(LocalDate from, LocalDate until) {
+        return new Asked(from, until, "", null, null, null, "", "");
+    }
+
+    /** Whether only some customers, items or tags are asked for. */
+    boolean isNarrowed() {
+        return customer != null || group != null || item != null || !tag.isEmpty();
+    }
+
     /** Whether all is asked for, so that it must agree with the books. */
     public boolean isWhole() {
-        return customer == null && group == null && item == null && tag.isEmpty() && which.isEmpty();
+        return !isNarrowed() && which.isEmpty();
     }
 
     Asked with(String otherBy, CustomerId one, String choice) {

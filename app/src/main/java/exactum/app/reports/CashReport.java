@@ -9,7 +9,10 @@ import exactum.core.ledger.Accounts;
 import exactum.core.money.Money;
 import exactum.core.report.CashBridge;
 import exactum.core.working.Working;
+import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
@@ -28,11 +31,17 @@ class CashReport implements ReportKind {
             BY_ACCOUNT,
             BY_DOCUMENT);
     private final CashStore store;
+    private final CashSums sums;
+    private final CashCheckSums mustBe;
+    private final DaySums days;
     private final Ledger ledger;
     private final FindBooks books;
 
-    CashReport(CashStore store, Ledger ledger, FindBooks books) {
+    CashReport(CashStore store, CashSums sums, CashCheckSums mustBe, DaySums days, Ledger ledger, FindBooks books) {
         this.store = store;
+        this.sums = sums;
+        this.mustBe = mustBe;
+        this.days = days;
         this.ledger = ledger;
         this.books = books;
     }
@@ -78,18 +87,50 @@ class CashReport implements ReportKind {
                             .forEach(r -> to.accept(line(d, r, names))));
             return;
         }
-        var sums = new TreeMap<InCurrency, CashBridge.Row>();
-        documents(
-                business,
-                asked,
-                d -> CashBridge.of(d.doc())
-                        .forEach(r -> sums.merge(
-                                new InCurrency(
-                                        r.accrual().currency().getCurrencyCode(),
-                                        r.account().value()),
-                                r,
-                                CashBridge.Row::plus)));
-        sums.values().forEach(r -> to.accept(line(r, names, asked)));
+        byAccount(business, asked).stream().filter(r -> !isNothing(r)).forEach(r -> to.accept(line(r, names, asked)));
+    }
+
+    private Collection<CashBridge.Row> byAccount(Business business, Asked asked) {
+        var rows = new TreeMap<InCurrency, CashBridge.Row>();
+        if (asked.isNarrowed() || !days.areKept(business.id(), sums)) {
+            documents(
+                    business,
+                    asked,
+                    d -> CashBridge.of(d.doc()).forEach(r -> rows.merge(account(r), r, CashBridge.Row::plus)));
+            return rows.values();
+        }
+        for (Sum s : days.between(business, sums, LocalDate.EPOCH, asked.from().minusDays(1))) {
+            CashBridge.Row r = before(s);
+            rows.put(account(r), r);
+        }
+        for (Sum s : days.between(business, sums, asked.from(), asked.until())) {
+            CashBridge.Row r = between(s);
+            rows.merge(account(r), r, CashBridge.Row::plus);
+        }
+        return rows.values();
+    }
+
+    private static InCurrency account(CashBridge.Row r) {
+        return new InCurrency(
+                r.accrual().currency().getCurrencyCode(), r.account().value());
+    }
+
+    /** What all days before leave open. */
+    private static CashBridge.Row before(Sum s) {
+        return CashBridge.Row.open(code(s), amount(s, 0).minus(amount(s, 1)).minus(amount(s, 2)));
+    }
+
+    /** What the days moved. */
+    private static CashBridge.Row between(Sum s) {
+        return CashBridge.Row.moved(code(s), amount(s, 0), amount(s, 1), amount(s, 2));
+    }
+
+    private static AccountCode code(Sum s) {
+        return new AccountCode(s.key(1));
+    }
+
+    private static Money amount(Sum s, int i) {
+        return Money.ofMinor(s.key(0), s.figure(i));
     }
 
     private void documents(Business business, Asked asked, Consumer<CashStore.Of> to) {
@@ -153,15 +194,17 @@ class CashReport implements ReportKind {
 
     @Override
     public List<Check> checks(Business business, Asked asked, Totals totals) {
-        Accounts accounts = ledger.accounts(business.id());
         int cash = columns(asked).size() - 1;
         String journal = "/ledger/journal?from=%s&until=%s".formatted(asked.from(), asked.until());
         var checks = new ArrayList<Check>();
-        for (Money billed : store.billed(
-                business.id(), accounts.of(AccountRole.RECEIVABLES), accounts.of(AccountRole.CREDIT), asked))
-            checks.add(check("what documents booked", billed, totals, cash - 4, journal));
-        for (Money received : store.received(business.id(), asked))
-            checks.add(check("money that settled documents", received, totals, cash, journal));
+        List<Sum> there = days.between(business, mustBe, asked.from(), asked.until()).stream()
+                .sorted(Comparator.comparing((Sum s) -> s.key(1)).thenComparing(s -> s.key(0)))
+                .toList();
+        for (Sum s : there)
+            checks.add(
+                    s.key(1).equals(CashCheckSums.BILLED)
+                            ? check("what documents booked", amount(s, 0), totals, cash - 4, journal)
+                            : check("money that settled documents", amount(s, 0), totals, cash, journal));
         return checks;
     }
 

@@ -20,7 +20,18 @@ import org.springframework.stereotype.Component;
 /** Documents that were issued, settled or open between two days, each with how it stood before and after. */
 @Component
 class CashStore {
-    private static final String DOCUMENTS = """
+    /** What was issued, voided or settled between the days. */
+    private static final String MOVED = """
+            with moved as (
+              select i.source_id as id from entry i where i.business_id = {0} and i.entry_date between {3} and {4} and i.event in ('invoice issued', 'credit note issued', 'document voided')
+              union select p.document_id from posting p where p.business_id = {0} and p.account = {1} and p.entry_date between {3} and {4} and p.document_id is not null
+              union select m.document_id from entry e join allocation a on a.business_id = e.business_id and a.entry_id = e.id join means m on m.business_id = a.business_id and m.id = a.means_id
+                     where e.business_id = {0} and e.entry_date between {3} and {4} and m.kind = 'credit note' and m.document_id is not null
+              union select m.document_id from entry e join refund f on f.business_id = e.business_id and f.entry_id = e.id join means m on m.business_id = f.business_id and m.id = f.drawn_on
+                     where e.business_id = {0} and e.entry_date between {3} and {4} and m.kind = 'credit note' and m.document_id is not null)
+            """;
+    /** That, and what was open meanwhile. */
+    private static final String MOVED_OR_OPEN = """
             with moved as (
               select i.source_id as id from entry i where i.business_id = {0} and i.entry_date between {3} and {4} and i.event in ('invoice issued', 'credit note issued', 'document voided')
               union select p.document_id from posting p where p.business_id = {0} and p.account = {1} and p.entry_date between {3} and {4} and p.document_id is not null
@@ -29,6 +40,9 @@ class CashStore {
                 and (m.left_minor > 0
                      or exists (select 1 from allocation a join entry e on e.business_id = a.business_id and e.id = a.entry_id where a.business_id = m.business_id and a.means_id = m.id and e.entry_date >= {3})
                      or exists (select 1 from refund f join entry e on e.business_id = f.business_id and e.id = f.entry_id where f.business_id = m.business_id and f.drawn_on = m.id and e.entry_date >= {3})))
+            """;
+
+    private static final String DOCUMENTS = """
             select d.id, d.number, d.kind, d.currency, k.id as customer_id, k.name, i.entry_date as issued_on, v.entry_date as voided_on,
                    (select string_agg(x.account || '=' || x.minor, ';' order by x.account) from (
                       select p.account, -sum(p.amount_minor) as minor from posting p
@@ -75,9 +89,24 @@ class CashStore {
     record Of(String number, CustomerId customer, String name, CashBridge.Doc doc) {}
 
     void each(BusinessId business, AccountCode receivables, AccountCode credit, Asked asked, Consumer<Of> to) {
+        documents(MOVED_OR_OPEN, business, receivables, credit, asked, to);
+    }
+
+    /** Only those of which anything changed between the days. */
+    void moved(BusinessId business, AccountCode receivables, AccountCode credit, Asked asked, Consumer<Of> to) {
+        documents(MOVED, business, receivables, credit, asked, to);
+    }
+
+    private void documents(
+            String which,
+            BusinessId business,
+            AccountCode receivables,
+            AccountCode credit,
+            Asked asked,
+            Consumer<Of> to) {
         Rows.each(
                 db.resultQuery(
-                        DOCUMENTS,
+                        which + DOCUMENTS,
                         DSL.inline(business.value()),
                         DSL.val(receivables.value()),
                         DSL.val(credit.value()),

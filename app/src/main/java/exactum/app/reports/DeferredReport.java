@@ -1,11 +1,14 @@
 package exactum.app.reports;
 
 import exactum.app.business.Business;
+import exactum.app.ledger.FindBooks;
+import exactum.core.ledger.AccountCode;
 import exactum.core.money.Money;
 import exactum.core.report.ServiceTime;
 import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.List;
+import java.util.Map;
 import java.util.TreeMap;
 import java.util.function.Consumer;
 import org.springframework.stereotype.Component;
@@ -25,9 +28,15 @@ class DeferredReport implements ReportKind {
                     BY_LINE)
             .drawnInOrder();
     private final DeferredStore store;
+    private final DeferredSums sums;
+    private final DaySums days;
+    private final FindBooks books;
 
-    DeferredReport(DeferredStore store) {
+    DeferredReport(DeferredStore store, DeferredSums sums, DaySums days, FindBooks books) {
         this.store = store;
+        this.sums = sums;
+        this.days = days;
+        this.books = books;
     }
 
     @Override
@@ -66,39 +75,41 @@ class DeferredReport implements ReportKind {
     }
 
     /** What was billed and what of it is earned. */
-    private record Sum(Money billed, Money earned) {
-        Sum plus(Sum o) {
-            return new Sum(billed.plus(o.billed), earned.plus(o.earned));
+    private record Earned(Money billed, Money earned) {
+        Earned plus(Earned o) {
+            return new Earned(billed.plus(o.billed), earned.plus(o.earned));
         }
     }
 
     @Override
     public void each(Business business, Asked asked, Consumer<Line> to) {
         LocalDate day = asked.until();
+        Map<AccountCode, String> names = books.accountNames(business.id());
         switch (asked.by()) {
             case BY_LINE ->
                 store.each(business.id(), asked, o -> {
-                    if (asked.which().isEmpty() || asked.which().equals(o.account())) to.accept(line(o, day));
+                    if (asked.which().isEmpty() || asked.which().equals(label(o.account(), names)))
+                        to.accept(line(o, day));
                 });
             case BY_ACCOUNT -> {
-                var sums = new TreeMap<InCurrency, Sum>();
-                store.each(
-                        business.id(),
-                        asked,
-                        o -> sums.merge(
-                                new InCurrency(currency(o), o.account()),
-                                new Sum(o.time().net(), o.time().earned(day)),
-                                Sum::plus));
-                sums.forEach((key, sum) -> to.accept(line(key, sum, asked)));
+                var accounts = new TreeMap<InCurrency, Earned>();
+                for (DeferredStore.Alike a : alike(business, asked))
+                    accounts.merge(
+                            new InCurrency(currency(a.time()), label(a.account(), names)),
+                            new Earned(
+                                    a.time().net().times(a.lines()),
+                                    a.time().earned(day).times(a.lines())),
+                            Earned::plus);
+                accounts.forEach((key, sum) -> to.accept(line(key, sum, asked)));
             }
             default -> {
                 var months = new TreeMap<InCurrency, Money>();
-                store.each(
-                        business.id(),
-                        asked,
-                        o -> ahead(o.time(), day)
-                                .forEach(s -> months.merge(
-                                        new InCurrency(currency(o), s.month().toString()), s.earned(), Money::plus)));
+                for (DeferredStore.Alike a : alike(business, asked))
+                    for (ServiceTime.Share s : ahead(a.time(), day))
+                        months.merge(
+                                new InCurrency(currency(a.time()), s.month().toString()),
+                                s.earned().times(a.lines()),
+                                Money::plus);
                 months.forEach((key, amount) -> to.accept(Line.of(
                         key.currency(),
                         Cell.of(
@@ -111,8 +122,25 @@ class DeferredReport implements ReportKind {
         }
     }
 
-    private static String currency(DeferredStore.Of o) {
-        return o.time().net().currency().getCurrencyCode();
+    private List<DeferredStore.Alike> alike(Business business, Asked asked) {
+        if (asked.isNarrowed() || !days.areKept(business.id(), sums)) return store.alike(business.id(), asked);
+        return days.after(business, sums, LocalDate.EPOCH, asked.until(), asked.until()).stream()
+                .map(s -> new DeferredStore.Alike(
+                        s.key(1),
+                        new ServiceTime(
+                                Money.ofMinor(s.key(0), Long.parseLong(s.key(2))),
+                                LocalDate.parse(s.key(3)),
+                                LocalDate.parse(s.key(4))),
+                        s.figure(0)))
+                .toList();
+    }
+
+    private static String label(String account, Map<AccountCode, String> names) {
+        return account + " " + names.getOrDefault(new AccountCode(account), "");
+    }
+
+    private static String currency(ServiceTime time) {
+        return time.net().currency().getCurrencyCode();
     }
 
     /** The months after the day, and what of its own month lies after it. */
@@ -128,7 +156,7 @@ class DeferredReport implements ReportKind {
                 .toList();
     }
 
-    private static Line line(InCurrency key, Sum sum, Asked asked) {
+    private static Line line(InCurrency key, Earned sum, Asked asked) {
         return Line.of(
                 key.currency(),
                 Cell.of(
@@ -143,13 +171,13 @@ class DeferredReport implements ReportKind {
 
     private static Line line(DeferredStore.Of o, LocalDate day) {
         return Line.of(
-                currency(o),
+                currency(o.time()),
                 Cell.of(o.name(), "/customers/" + o.customer()),
                 Cell.of(o.number(), "/invoices/" + o.number()),
                 Cell.of(o.what()),
                 Cell.of(o.time().from()),
                 Cell.of(o.time().until()),
-                Cell.of(currency(o)),
+                Cell.of(currency(o.time())),
                 Cell.of(o.time().net()),
                 Cell.of(o.time().earned(day)),
                 Cell.worked(o.time().deferred(day), o.time().working(day)));

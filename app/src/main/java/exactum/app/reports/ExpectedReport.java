@@ -3,6 +3,10 @@ package exactum.app.reports;
 import exactum.app.business.Business;
 import exactum.core.money.Money;
 import exactum.core.working.Working;
+import java.time.DayOfWeek;
+import java.time.LocalDate;
+import java.time.temporal.TemporalAdjusters;
+import java.util.Comparator;
 import java.util.List;
 import java.util.function.Consumer;
 import org.springframework.stereotype.Component;
@@ -14,9 +18,13 @@ class ExpectedReport implements ReportKind {
                     "expected", "Expected cash and what came", "How far off was what we expected week by week?", "week")
             .drawnInOrder();
     private final ExpectedStore store;
+    private final ExpectedSums sums;
+    private final DaySums days;
 
-    ExpectedReport(ExpectedStore store) {
+    ExpectedReport(ExpectedStore store, ExpectedSums sums, DaySums days) {
         this.store = store;
+        this.sums = sums;
+        this.days = days;
     }
 
     @Override
@@ -43,7 +51,21 @@ class ExpectedReport implements ReportKind {
 
     @Override
     public void each(Business business, Asked asked, Consumer<Line> to) {
-        store.weeks(business.id(), asked).forEach(w -> to.accept(line(w)));
+        weeks(business, asked).forEach(w -> to.accept(line(w)));
+    }
+
+    private List<ExpectedStore.Week> weeks(Business business, Asked asked) {
+        if (asked.isNarrowed()) return store.weeks(business.id(), asked);
+        LocalDate first = asked.from().with(TemporalAdjusters.previousOrSame(DayOfWeek.MONDAY));
+        LocalDate last = asked.until().with(TemporalAdjusters.nextOrSame(DayOfWeek.SUNDAY));
+        return days.between(business, sums, first, last).stream()
+                .sorted(Comparator.comparing((Sum s) -> s.key(0)).thenComparing(s -> s.key(1)))
+                .map(s -> new ExpectedStore.Week(
+                        LocalDate.parse(s.key(1)),
+                        Money.ofMinor(s.key(0), s.figure(0)),
+                        Money.ofMinor(s.key(0), s.figure(1)),
+                        Money.ofMinor(s.key(0), s.figure(2))))
+                .toList();
     }
 
     private static Line line(ExpectedStore.Week w) {

@@ -2,12 +2,18 @@ package exactum.app.reports;
 
 import exactum.app.business.Business;
 import exactum.app.ledger.FindAccounts;
+import exactum.app.ledger.FindBooks;
 import exactum.app.setup.Account;
 import exactum.app.setup.FindSetup;
+import exactum.core.ledger.AccountCode;
 import exactum.core.money.Money;
 import java.util.Arrays;
+import java.util.Comparator;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
 import java.util.function.Consumer;
 import org.springframework.stereotype.Component;
 
@@ -20,12 +26,24 @@ class IncomeReport implements ReportKind {
             "Income",
             "What was billed between two days, without tax, for which items, tags and customers?",
             Arrays.stream(IncomeStore.By.values()).map(IncomeStore.By::words).toArray(String[]::new));
+    private static final Set<IncomeStore.By> SUMMED =
+            EnumSet.of(IncomeStore.By.ITEM, IncomeStore.By.ACCOUNT, IncomeStore.By.TAGS);
+    private static final Comparator<IncomeStore.Labelled> MOST_FIRST = Comparator.comparingLong(
+                    (IncomeStore.Labelled s) -> -s.net().minor())
+            .thenComparing(IncomeStore.Labelled::label);
     private final IncomeStore store;
+    private final IncomeSums sums;
+    private final DaySums days;
     private final FindSetup setup;
+    private final FindBooks books;
     private final FindAccounts accounts;
 
-    IncomeReport(IncomeStore store, FindSetup setup, FindAccounts accounts) {
+    IncomeReport(
+            IncomeStore store, IncomeSums sums, DaySums days, FindSetup setup, FindBooks books, FindAccounts accounts) {
         this.store = store;
+        this.sums = sums;
+        this.days = days;
+        this.books = books;
         this.setup = setup;
         this.accounts = accounts;
     }
@@ -41,7 +59,7 @@ class IncomeReport implements ReportKind {
                 Column.words(asked.by().substring(0, 1).toUpperCase(Locale.ROOT)
                         + asked.by().substring(1)),
                 Column.words("Currency"),
-                Column.figure("Documents"),
+                Column.figure("Lines"),
                 Column.figure("Income"));
     }
 
@@ -53,12 +71,52 @@ class IncomeReport implements ReportKind {
     @Override
     public void each(Business business, Asked asked, Consumer<Line> to) {
         IncomeStore.By by = IncomeStore.By.of(asked.by());
-        store.lines(business.id(), by, asked, s -> to.accept(line(s, by, asked)));
-        if (asked.isWhole())
-            store.other(business.id(), asked.from(), asked.until(), s -> to.accept(line(s, Cell.of(s.label()))));
+        boolean summed = asked.isWhole() && SUMMED.contains(by);
+        List<Sum> booked = asked.isWhole() ? days.between(business, sums, asked.from(), asked.until()) : List.of();
+        if (summed) gathered(business, by, booked).forEach(s -> to.accept(line(s, by, asked)));
+        else store.lines(business.id(), by, asked, s -> to.accept(line(s, by, asked)));
+        Map<AccountCode, String> names = books.accountNames(business.id());
+        booked.stream()
+                .filter(s -> !s.key(IncomeSums.EVENT).isEmpty())
+                .map(s -> labelled(account(s, names) + ", " + s.key(IncomeSums.EVENT), s))
+                .sorted(MOST_FIRST)
+                .forEach(s -> to.accept(line(s, Cell.of(s.label()))));
     }
 
-    private static Line line(IncomeStore.Sum s, IncomeStore.By by, Asked asked) {
+    private List<IncomeStore.Labelled> gathered(Business business, IncomeStore.By by, List<Sum> booked) {
+        Map<AccountCode, String> names = books.accountNames(business.id());
+        Map<String, String> items = by == IncomeStore.By.ITEM ? store.itemNames(business.id()) : Map.of();
+        List<Sum> labelled = booked.stream()
+                .filter(s -> s.key(IncomeSums.EVENT).isEmpty())
+                .map(s -> Sum.of(
+                        List.of(s.key(IncomeSums.CURRENCY), label(by, s, names, items)), s.figure(0), s.figure(1)))
+                .toList();
+        return Sum.gathered(labelled).stream()
+                .map(s -> labelled(s.key(1), s))
+                .sorted(MOST_FIRST)
+                .toList();
+    }
+
+    private static String label(IncomeStore.By by, Sum s, Map<AccountCode, String> names, Map<String, String> items) {
+        return switch (by) {
+            case ITEM ->
+                s.key(IncomeSums.ITEM).isEmpty()
+                        ? "typed: " + s.key(IncomeSums.TYPED)
+                        : items.get(s.key(IncomeSums.ITEM));
+            case TAGS -> s.key(IncomeSums.TAGS).isEmpty() ? "no tag" : s.key(IncomeSums.TAGS);
+            default -> account(s, names);
+        };
+    }
+
+    private static String account(Sum s, Map<AccountCode, String> names) {
+        return s.key(IncomeSums.ACCOUNT) + " " + names.get(new AccountCode(s.key(IncomeSums.ACCOUNT)));
+    }
+
+    private static IncomeStore.Labelled labelled(String label, Sum s) {
+        return new IncomeStore.Labelled(label, Money.ofMinor(s.key(IncomeSums.CURRENCY), s.figure(0)), s.figure(1));
+    }
+
+    private static Line line(IncomeStore.Labelled s, IncomeStore.By by, Asked asked) {
         String inside = by == IncomeStore.By.DOCUMENT
                 ? "/invoices/" + s.label()
                 : "/reports/income?"
@@ -70,9 +128,9 @@ class IncomeReport implements ReportKind {
         return line(s, Cell.of(s.label(), inside));
     }
 
-    private static Line line(IncomeStore.Sum s, Cell label) {
+    private static Line line(IncomeStore.Labelled s, Cell label) {
         String currency = s.net().currency().getCurrencyCode();
-        return Line.of(currency, label, Cell.of(currency), Cell.of(s.documents()), Cell.of(s.net()));
+        return Line.of(currency, label, Cell.of(currency), Cell.of(s.lines()), Cell.of(s.net()));
     }
 
     @Override

@@ -21,12 +21,18 @@ public class MakeReports {
     private static final int KEPT = 60;
     private final List<ReportKind> kinds;
     private final ReportTurns turns;
+    private final ReportMemoryStore memory;
     private final TransactionTemplate oneMoment;
     private final UntilWritten<PageKey, Page> pages = new UntilWritten<>(KEPT);
 
-    MakeReports(List<ReportKind> kinds, ReportTurns turns, PlatformTransactionManager transactions) {
+    MakeReports(
+            List<ReportKind> kinds,
+            ReportTurns turns,
+            ReportMemoryStore memory,
+            PlatformTransactionManager transactions) {
         this.kinds = kinds;
         this.turns = turns;
+        this.memory = memory;
         oneMoment = new TransactionTemplate(transactions);
         oneMoment.setReadOnly(true);
         oneMoment.setIsolationLevel(TransactionDefinition.ISOLATION_REPEATABLE_READ);
@@ -64,7 +70,10 @@ public class MakeReports {
     public Page page(ReportKind kind, Business business, Asked asked, Slice slice) {
         return pages.of(
                 new PageKey(kind.what().name(), business.id(), asked, slice),
-                () -> turns.take(() -> oneMoment.execute(moment -> made(kind, business, asked, slice))));
+                () -> turns.take(() -> oneMoment.execute(moment -> {
+                    memory.enough();
+                    return made(kind, business, asked, slice);
+                })));
     }
 
     private static Page made(ReportKind kind, Business business, Asked asked, Slice slice) {
@@ -84,7 +93,10 @@ public class MakeReports {
     /** All of it as CSV, as of one moment. */
     public void csv(ReportKind kind, Business business, Asked asked, Writer to) {
         turns.take(() -> {
-            oneMoment.executeWithoutResult(moment -> write(kind, business, asked, to));
+            oneMoment.executeWithoutResult(moment -> {
+                memory.enough();
+                write(kind, business, asked, to);
+            });
             return null;
         });
     }

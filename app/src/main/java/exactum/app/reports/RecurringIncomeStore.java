@@ -5,53 +5,64 @@ import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.RecurringId;
 import exactum.core.money.Money;
-import java.math.BigDecimal;
 import java.time.LocalDate;
+import java.util.Arrays;
+import java.util.List;
 import java.util.UUID;
 import java.util.function.Consumer;
 import org.jooq.DSLContext;
 import org.jooq.Record;
+import org.jooq.ResultQuery;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 
 /** What recurring invoices billed for their periods, meters left out. */
 @Component
 class RecurringIncomeStore {
-    private static final String BILLED = """
-            select r.id, r.name, r.rule, r.state, r.ends_on, k.id as customer_id, k.name as customer, o.period_from, o.period_until, d.currency,
-                   (select min(f.period_from) from occurrence f where f.business_id = r.business_id and f.recurring_id = r.id) as first_from,
-                   coalesce((select sum(l.net_minor) from document_line l where l.business_id = d.business_id and l.document_id = d.id and l.income_account is not null
-                               and not exists (select 1 from recurring_line m where m.business_id = r.business_id and m.recurring_id = r.id and m.basis = 'as read' and m.item_id is not distinct from l.item_id and (m.item_id is not null or m.description = l.description))), 0) as net
-              from occurrence o join recurring_invoice r on r.business_id = o.business_id and r.id = o.recurring_id
-              join document d on d.business_id = o.business_id and d.id = o.document_id and d.state = 'issued'
-              join customer k on k.business_id = r.business_id and k.id = r.customer_id
-             where o.business_id = {0} and o.period_from <= {2} and o.period_until >= {1} and {3} order by k.name, r.id, o.period_from
+    /**
+     * The periods of each that touch the days. The first day that one was ever billed for is looked up only where the days do not
+     * show an earlier one: what matters of it is whether it lies before them.
+     */
+    private static final String ARRANGEMENTS = """
+            with billed as (
+              select o.recurring_id, d.currency, min(o.period_from) as first_from,
+                     string_agg(concat_ws(',', o.period_from, o.period_until,
+                         d.net_minor - case when o.recurring_id in (select m.recurring_id from recurring_line m where m.business_id = {0} and m.basis = 'as read')
+                                            then (select coalesce(sum(l.net_minor), 0) from document_line l where l.business_id = d.business_id and l.document_id = d.id and l.income_account is not null
+                                                     and exists (select 1 from recurring_line m where m.business_id = o.business_id and m.recurring_id = o.recurring_id and m.basis = 'as read' and m.item_id is not distinct from l.item_id and (m.item_id is not null or m.description = l.description)))
+                                            else 0 end), ';' order by o.period_from) as periods
+                from occurrence o join document d on d.business_id = o.business_id and d.id = o.document_id and d.state = 'issued'
+                join customer k on k.business_id = d.business_id and k.id = d.customer_id
+               where o.business_id = {0} and o.period_from <= {2} and o.period_until >= {1} and {3} group by 1, 2),
+            arrangement as (
+              select r.rule, r.state, r.ends_on, b.currency, b.periods, r.id, r.name, r.customer_id,
+                     case when b.first_from <= {1} then b.first_from
+                          else (select min(f.period_from) from occurrence f where f.business_id = {0} and f.recurring_id = b.recurring_id) end as first_from
+                from billed b join recurring_invoice r on r.business_id = {0} and r.id = b.recurring_id)
             """;
+
+    private static final String EACH = ARRANGEMENTS
+            + "select a.*, 1::bigint as many, k.name as customer from arrangement a join customer k on k.business_id = {0} and k.id = a.customer_id order by k.name, a.id";
+    private static final String ALIKE = ARRANGEMENTS
+            + "select rule, state, ends_on, currency, periods, first_from, count(*) as many from arrangement group by 1, 2, 3, 4, 5, 6";
     private final DSLContext db;
 
     RecurringIncomeStore(DSLContext db) {
         this.db = db;
     }
 
+    /** A billed period. */
+    record Period(LocalDate from, LocalDate until, Money net) {}
+
     /**
-     * One billed period of a recurring invoice.
+     * What an arrangement was billed for.
      *
      * @param ended whether it is ended
      * @param endsOn its last day, or null
-     * @param firstFrom the first day that it was ever billed for
+     * @param firstFrom the first day that it was ever billed for, or one before the days that are asked for
+     * @param periods those that touch the days, one after the other
      */
-    record Billed(
-            RecurringId recurring,
-            String name,
-            CustomerId customer,
-            String customerName,
-            Cadence cadence,
-            boolean ended,
-            LocalDate endsOn,
-            LocalDate firstFrom,
-            LocalDate from,
-            LocalDate until,
-            Money net) {
+    record Billed(Cadence cadence, boolean ended, LocalDate endsOn, LocalDate firstFrom, List<Period> periods) {
 
         /** One that was ended without a last day is taken for ended at any. */
         boolean isEndedBy(LocalDate day) {
@@ -59,29 +70,47 @@ class RecurringIncomeStore {
         }
     }
 
-    /** Periods that touch the days, those of an arrangement one after the other. */
-    void each(BusinessId business, LocalDate from, LocalDate until, Asked asked, Consumer<Billed> to) {
+    /** An arrangement and whose it is. */
+    record Of(RecurringId recurring, String name, CustomerId customer, String customerName, Billed billed) {}
+
+    /** As many arrangements as were billed alike. */
+    record Alike(Billed billed, long many) {}
+
+    /** By customers. */
+    void each(BusinessId business, LocalDate from, LocalDate until, Asked asked, Consumer<Of> to) {
         Rows.each(
-                db.resultQuery(
-                        BILLED, DSL.inline(business.value()), DSL.val(from), DSL.val(until), ReportFilter.of(asked)),
-                RecurringIncomeStore::billed,
+                query(EACH, business, from, until, asked),
+                r -> new Of(
+                        new RecurringId(r.get("id", UUID.class)),
+                        r.get("name", String.class),
+                        new CustomerId(r.get("customer_id", UUID.class)),
+                        r.get("customer", String.class),
+                        billed(r)),
                 to);
     }
 
+    List<Alike> alike(BusinessId business, LocalDate from, LocalDate until, Asked asked) {
+        return Rows.gathered(
+                query(ALIKE, business, from, until, asked), r -> new Alike(billed(r), r.get("many", Long.class)));
+    }
+
+    private ResultQuery<Record> query(String sql, BusinessId business, LocalDate from, LocalDate until, Asked asked) {
+        return db.resultQuery(sql, DSL.inline(business.value()), DSL.val(from), DSL.val(until), ReportFilter.of(asked));
+    }
+
     private static Billed billed(Record r) {
+        String currency = r.get("currency", String.class);
         return new Billed(
-                new RecurringId(r.get("id", UUID.class)),
-                r.get("name", String.class),
-                new CustomerId(r.get("customer_id", UUID.class)),
-                r.get("customer", String.class),
                 Cadence.parse(r.get("rule", String.class)),
                 r.get("state", String.class).equals("ended"),
                 r.get("ends_on", LocalDate.class),
                 r.get("first_from", LocalDate.class),
-                r.get("period_from", LocalDate.class),
-                r.get("period_until", LocalDate.class),
-                Money.ofMinor(
-                        r.get("currency", String.class),
-                        r.get("net", BigDecimal.class).longValueExact()));
+                Arrays.stream(r.get("periods", String.class).split(";"))
+                        .map(p -> p.split(","))
+                        .map(p -> new Period(
+                                LocalDate.parse(p[0]),
+                                LocalDate.parse(p[1]),
+                                Money.ofMinor(currency, Long.parseLong(p[2]))))
+                        .toList());
     }
 }

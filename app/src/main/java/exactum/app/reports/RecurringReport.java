@@ -3,6 +3,7 @@ package exactum.app.reports;
 import exactum.app.business.Business;
 import exactum.core.money.Money;
 import exactum.core.report.RecurringChange;
+import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.ArrayList;
 import java.util.EnumMap;
@@ -76,8 +77,7 @@ class RecurringReport implements ReportKind {
     }
 
     /** What an arrangement did in a month. */
-    private record Moved(
-            YearMonth month, RecurringIncomeStore.Billed of, RecurringChange change, Money before, Money after) {}
+    private record Moved(YearMonth month, RecurringChange change, Money before, Money after) {}
 
     /** What all arrangements did in a month. */
     private static final class Sums {
@@ -91,79 +91,74 @@ class RecurringReport implements ReportKind {
             SHOWN.forEach(c -> changes.put(c, nothing));
         }
 
-        private void add(Moved m) {
-            before = before.plus(m.before());
-            after = after.plus(m.after());
-            changes.computeIfPresent(m.change(), (c, sum) -> sum.plus(m.after().minus(m.before())));
+        private void add(Moved m, long many) {
+            before = before.plus(m.before().times(many));
+            after = after.plus(m.after().times(many));
+            changes.computeIfPresent(
+                    m.change(), (c, sum) -> sum.plus(m.after().minus(m.before()).times(many)));
         }
     }
 
     @Override
     public void each(Business business, Asked asked, Consumer<Line> to) {
+        YearMonth first = YearMonth.from(asked.from());
+        YearMonth last = YearMonth.from(asked.until());
+        LocalDate from = first.minusMonths(1).atDay(1);
+        LocalDate until = last.atEndOfMonth();
         if (asked.by().equals(BY_ARRANGEMENT)) {
-            moves(business, asked, m -> {
-                boolean wanted = asked.which().isEmpty()
-                        || asked.which().equals(m.month().toString());
-                if (wanted && m.change() != RecurringChange.SAME) to.accept(line(m));
-            });
+            store.each(
+                    business.id(),
+                    from,
+                    until,
+                    asked,
+                    of -> moves(of.billed(), first, last).stream()
+                            .filter(m -> m.change() != RecurringChange.SAME)
+                            .filter(m -> asked.which().isEmpty()
+                                    || asked.which().equals(m.month().toString()))
+                            .forEach(m -> to.accept(line(of, m))));
             return;
         }
         var sums = new TreeMap<InCurrency, Sums>();
-        moves(
-                business,
-                asked,
-                m -> sums.computeIfAbsent(
+        for (RecurringIncomeStore.Alike alike : store.alike(business.id(), from, until, asked))
+            for (Moved m : moves(alike.billed(), first, last))
+                sums.computeIfAbsent(
                                 new InCurrency(
                                         m.after().currency().getCurrencyCode(),
                                         m.month().toString()),
                                 k -> new Sums(m.after().withMinor(0)))
-                        .add(m));
+                        .add(m, alike.many());
         sums.forEach((key, sum) -> to.accept(line(key, sum, asked)));
     }
 
-    private void moves(Business business, Asked asked, Consumer<Moved> to) {
-        YearMonth first = YearMonth.from(asked.from());
-        YearMonth last = YearMonth.from(asked.until());
-        var periods = new ArrayList<RecurringIncomeStore.Billed>();
-        store.each(business.id(), first.minusMonths(1).atDay(1), last.atEndOfMonth(), asked, billed -> {
-            if (!periods.isEmpty() && !periods.getFirst().recurring().equals(billed.recurring())) {
-                months(periods, first, last, to);
-                periods.clear();
-            }
-            periods.add(billed);
-        });
-        if (!periods.isEmpty()) months(periods, first, last, to);
-    }
-
-    private static void months(
-            List<RecurringIncomeStore.Billed> periods, YearMonth first, YearMonth last, Consumer<Moved> to) {
-        RecurringIncomeStore.Billed of = periods.getFirst();
+    private static List<Moved> moves(RecurringIncomeStore.Billed of, YearMonth first, YearMonth last) {
+        var moves = new ArrayList<Moved>();
         for (YearMonth m = first; !m.isAfter(last); m = m.plusMonths(1)) {
-            Money before = at(periods, m.minusMonths(1));
-            Money after = at(periods, m);
+            Money before = at(of, m.minusMonths(1));
+            Money after = at(of, m);
             boolean ever = of.firstFrom().isBefore(m.atDay(1));
             RecurringChange change = RecurringChange.of(before, after, ever, of.isEndedBy(m.atEndOfMonth()));
-            if (!before.isZero() || !after.isZero()) to.accept(new Moved(m, of, change, before, after));
+            if (!before.isZero() || !after.isZero()) moves.add(new Moved(m, change, before, after));
         }
+        return moves;
     }
 
     /** What the last period that touches a month brings in a month. */
-    private static Money at(List<RecurringIncomeStore.Billed> periods, YearMonth month) {
-        return periods.stream()
+    private static Money at(RecurringIncomeStore.Billed of, YearMonth month) {
+        return of.periods().stream()
                 .filter(p ->
                         !p.from().isAfter(month.atEndOfMonth()) && !p.until().isBefore(month.atDay(1)))
                 .reduce((a, b) -> b)
-                .map(p -> RecurringChange.aMonth(p.net(), p.cadence()))
-                .orElse(periods.getFirst().net().withMinor(0));
+                .map(p -> RecurringChange.aMonth(p.net(), of.cadence()))
+                .orElse(of.periods().getFirst().net().withMinor(0));
     }
 
-    private static Line line(Moved m) {
+    private static Line line(RecurringIncomeStore.Of of, Moved m) {
         String currency = m.after().currency().getCurrencyCode();
         return Line.of(
                 currency,
                 Cell.of(m.month(), null),
-                Cell.of(m.of().customerName(), "/customers/" + m.of().customer()),
-                Cell.of(m.of().name(), "/recurring/" + m.of().recurring()),
+                Cell.of(of.customerName(), "/customers/" + of.customer()),
+                Cell.of(of.name(), "/recurring/" + of.recurring()),
                 Cell.of(m.change().words()),
                 Cell.of(currency),
                 Cell.of(m.before()),

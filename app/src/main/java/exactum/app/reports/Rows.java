@@ -1,5 +1,6 @@
 package exactum.app.reports;
 
+import java.util.List;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.stream.Stream;
@@ -16,5 +17,10 @@ final class Rows {
         try (Stream<Record> rows = query.fetchSize(FETCHED).fetchStream()) {
             rows.map(read).forEach(to);
         }
+    }
+
+    /** The few rows of a query that gathers many: asked for at once, which lets the database work on it with several processes. */
+    static <T> List<T> gathered(ResultQuery<Record> query, Function<Record, T> read) {
+        return query.fetch().map(read::apply);
     }
 }

@@ -6,13 +6,10 @@ import exactum.app.ledger.Ledger;
 import exactum.core.ids.BusinessId;
 import exactum.core.ledger.AccountCode;
 import exactum.core.ledger.AccountRole;
-import exactum.core.ledger.Event;
-import exactum.core.money.Apportion;
 import exactum.core.money.Money;
-import exactum.core.report.TaxByRate;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
-import java.util.TreeMap;
 import java.util.function.Consumer;
 import org.springframework.stereotype.Component;
 
@@ -21,7 +18,6 @@ import org.springframework.stereotype.Component;
 class TaxReport implements ReportKind {
     private static final String BY_RATE = "rate";
     private static final String BY_DOCUMENT = "document";
-    private static final String NO_RATE = "booked without a document";
     private static final What WHAT = What.between(
             "tax",
             "Output tax",
@@ -29,11 +25,15 @@ class TaxReport implements ReportKind {
             BY_RATE,
             BY_DOCUMENT);
     private final TaxStore store;
+    private final TaxSums sums;
+    private final DaySums days;
     private final Ledger ledger;
     private final FindAccounts accounts;
 
-    TaxReport(TaxStore store, Ledger ledger, FindAccounts accounts) {
+    TaxReport(TaxStore store, TaxSums sums, DaySums days, Ledger ledger, FindAccounts accounts) {
         this.store = store;
+        this.sums = sums;
+        this.days = days;
         this.ledger = ledger;
         this.accounts = accounts;
     }
@@ -65,40 +65,24 @@ class TaxReport implements ReportKind {
         return asked.by().equals(BY_RATE) ? List.of(3) : List.of();
     }
 
-    /** What a rate comes to. */
-    private record Sum(Money base, Money tax, Money own) {
-        Sum plus(Sum o) {
-            return new Sum(base.plus(o.base), tax.plus(o.tax), own.plus(o.own));
-        }
-    }
-
-    /** A share of an entry. */
-    private record Share(TaxByRate.Tax tax, Money own) {}
-
     @Override
     public void each(Business business, Asked asked, Consumer<Line> to) {
         if (asked.by().equals(BY_DOCUMENT)) {
             booked(
                     business,
                     asked,
-                    b -> shares(business, b).stream()
+                    b -> TaxShare.of(business, b).stream()
                             .filter(s ->
                                     asked.which().isEmpty() || s.tax().rate().equals(asked.which()))
                             .forEach(s -> to.accept(line(b, s))));
             return;
         }
-        var sums = new TreeMap<InCurrency, Sum>();
-        booked(
-                business,
-                asked,
-                b -> shares(business, b)
-                        .forEach(s -> sums.merge(
-                                new InCurrency(
-                                        b.booked().currency().getCurrencyCode(),
-                                        s.tax().rate()),
-                                new Sum(s.tax().base(), s.tax().tax(), s.own()),
-                                Sum::plus)));
-        sums.forEach((key, sum) -> to.accept(line(key, sum, asked)));
+        List<Sum> rates = asked.isNarrowed()
+                ? sums.work(business, asked)
+                : days.between(business, sums, asked.from(), asked.until());
+        rates.stream()
+                .sorted(Comparator.comparing((Sum s) -> s.key(0)).thenComparing(s -> s.key(1)))
+                .forEach(s -> to.accept(line(s, business, asked)));
     }
 
     private void booked(Business business, Asked asked, Consumer<TaxStore.Booked> to) {
@@ -109,48 +93,20 @@ class TaxReport implements ReportKind {
         return ledger.accounts(business).of(AccountRole.OUTPUT_TAX);
     }
 
-    private static List<Share> shares(Business business, TaxStore.Booked b) {
-        Money own = Money.ofMinor(business.currency().getCurrencyCode(), b.own());
-        List<TaxByRate.Tax> taxes = b.taxes().isEmpty()
-                ? List.of(new TaxByRate.Tax(NO_RATE, b.booked().withMinor(0), b.booked()))
-                : taxes(b);
-        List<Money> owns = b.booked().currency().equals(business.currency())
-                ? taxes.stream().map(TaxByRate.Tax::tax).toList()
-                : Apportion.byAmounts(
-                        own,
-                        taxes.stream().map(t -> own.withMinor(t.tax().minor())).toList());
-        var shares = new ArrayList<Share>();
-        for (int i = 0; i < taxes.size(); i++) shares.add(new Share(taxes.get(i), owns.get(i)));
-        return shares;
-    }
-
-    /** Documents without tax count as well, since they have a base. */
-    private static List<TaxByRate.Tax> taxes(TaxStore.Booked b) {
-        boolean issued = b.event() == Event.INVOICE_ISSUED || b.event() == Event.CREDIT_NOTE_ISSUED;
-        boolean whole = issued || b.event() == Event.DOCUMENT_VOIDED;
-        if (!whole) return TaxByRate.of(b.taxes(), b.booked());
-        boolean less = b.credit() == issued;
-        return less
-                ? b.taxes().stream()
-                        .map(t -> new TaxByRate.Tax(
-                                t.rate(), t.base().negated(), t.tax().negated()))
-                        .toList()
-                : b.taxes();
-    }
-
-    private static Line line(InCurrency key, Sum sum, Asked asked) {
-        String inside =
-                "/reports/tax?" + asked.with(BY_DOCUMENT, null, key.label()).query();
+    private static Line line(Sum s, Business business, Asked asked) {
+        String currency = s.key(0);
+        String rate = s.key(1);
+        String inside = "/reports/tax?" + asked.with(BY_DOCUMENT, null, rate).query();
         return Line.of(
-                key.currency(),
-                Cell.of(key.label(), inside),
-                Cell.of(key.currency()),
-                Cell.of(sum.base(), inside),
-                Cell.of(sum.tax(), inside),
-                Cell.of(sum.own()));
+                currency,
+                Cell.of(rate, inside),
+                Cell.of(currency),
+                Cell.of(Money.ofMinor(currency, s.figure(0)), inside),
+                Cell.of(Money.ofMinor(currency, s.figure(1)), inside),
+                Cell.of(Money.ofMinor(business.currency().getCurrencyCode(), s.figure(2))));
     }
 
-    private static Line line(TaxStore.Booked b, Share s) {
+    private static Line line(TaxStore.Booked b, TaxShare s) {
         return Line.of(
                 b.booked().currency().getCurrencyCode(),
                 Cell.of(b.day()),

@@ -1,5 +1,6 @@
 package exactum.app.reports;
 
+import exactum.app.business.Business;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.EntryId;
@@ -12,6 +13,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.UUID;
 import java.util.function.Consumer;
+import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.Record;
 import org.jooq.impl.DSL;
@@ -38,8 +40,19 @@ class TaxStore {
               join entry e on e.business_id = {0} and e.id = b.entry_id
               left join document d on d.business_id = {0} and d.id = b.document_id
               left join customer k on k.business_id = {0} and k.id = d.customer_id
-             where {4} order by e.entry_date, e.id
+             where {4} and {5} order by e.entry_date, e.id
             """;
+    /** Documents that were issued or voided, each tax as it stands on them, in the business's own currency. */
+    private static final String WHOLE = """
+            select d.currency, trim_scale(t.tax_percent)::text || ' % ' || t.tax_name as rate, sum(t.base_minor * w.sign)::bigint as base, sum(t.tax_minor * w.sign)::bigint as tax
+              from entry e join document d on d.business_id = {0} and d.id = e.source_id and d.currency = {3}
+              join customer k on k.business_id = {0} and k.id = d.customer_id
+              join document_tax t on t.business_id = {0} and t.document_id = d.id
+              cross join lateral (select case when (d.kind = 'credit note') = (e.event <> 'document voided') then -1 else 1 end as sign) w
+             where e.business_id = {0} and e.entry_date between {1} and {2} and e.event in ('invoice issued', 'credit note issued', 'document voided') and {4}
+             group by 1, 2
+            """;
+
     private final DSLContext db;
 
     TaxStore(DSLContext db) {
@@ -68,6 +81,39 @@ class TaxStore {
             List<TaxByRate.Tax> taxes) {}
 
     void each(BusinessId business, AccountCode tax, Asked asked, Consumer<Booked> to) {
+        booked(business, tax, asked, DSL.noCondition(), to);
+    }
+
+    /** Sums by currency and rate of documents that were issued or voided whole, in the business's own currency. */
+    List<Sum> whole(Business business, Asked asked) {
+        return Rows.gathered(
+                db.resultQuery(
+                        WHOLE,
+                        DSL.inline(business.id().value()),
+                        DSL.val(asked.from()),
+                        DSL.val(asked.until()),
+                        DSL.val(business.currency().getCurrencyCode()),
+                        ReportFilter.of(asked)),
+                r -> Sum.of(
+                        List.of(r.get("currency", String.class), r.get("rate", String.class)),
+                        r.get("base", Long.class),
+                        r.get("tax", Long.class),
+                        r.get("tax", Long.class)));
+    }
+
+    /** What {@link #whole} leaves. */
+    void others(Business business, AccountCode tax, Asked asked, Consumer<Booked> to) {
+        booked(
+                business.id(),
+                tax,
+                asked,
+                DSL.condition(
+                        "(e.event not in ('invoice issued', 'credit note issued', 'document voided') or d.id is distinct from e.source_id or d.currency <> {0})",
+                        DSL.val(business.currency().getCurrencyCode())),
+                to);
+    }
+
+    private void booked(BusinessId business, AccountCode tax, Asked asked, Condition which, Consumer<Booked> to) {
         Rows.each(
                 db.resultQuery(
                         BOOKED,
@@ -75,7 +121,8 @@ class TaxStore {
                         DSL.val(tax.value()),
                         DSL.val(asked.from()),
                         DSL.val(asked.until()),
-                        ReportFilter.of(asked)),
+                        ReportFilter.of(asked),
+                        which),
                 TaxStore::booked,
                 to);
     }

@@ -71,7 +71,12 @@ public interface FindPayments {
     record Listed(Payment payment, String settles) {}
 
     /** Which payments are wanted; empty texts for all. */
-    record Filter(String words, String channel, String place, String account) {}
+    record Filter(String words, String channel, String place, String account) {
+        /** Whether nothing is asked for but where their money is. */
+        boolean asksOnlyPlace() {
+            return words.isBlank() && channel.isEmpty() && account.isEmpty();
+        }
+    }
 
     /** The newest of the wanted payments. */
     List<Listed> list(BusinessId business, Filter filter, Slice slice);

@@ -38,6 +38,7 @@ import org.jooq.Field;
 import org.jooq.Record;
 import org.jooq.Record3;
 import org.jooq.SelectConditionStep;
+import org.jooq.Table;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 
@@ -62,6 +63,8 @@ class PaymentStore implements FindPayments {
             """;
     private static final Field<Long> REFUNDABLE =
             MEANS.AMOUNT_MINOR.minus(MEANS.TAKEN_BACK_MINOR).minus(MEANS.REFUNDED_THROUGH_MINOR);
+    private static final Table<?> RECEIVED =
+            MEANS.join(RECEIPT).on(RECEIPT.BUSINESS_ID.eq(MEANS.BUSINESS_ID)).and(RECEIPT.MEANS_ID.eq(MEANS.ID));
     private static final int FEW_DOCUMENTS = 500;
     private final DSLContext db;
     private final DSLContext lists;
@@ -85,25 +88,26 @@ class PaymentStore implements FindPayments {
 
     @Override
     public Totals totals(BusinessId business, Filter filter) {
-        return totals.of(new Totalled(business, filter), () -> totals(business, wanted(business, filter)));
+        return totals.of(new Totalled(business, filter), () -> {
+            Condition wanted = wanted(business, filter);
+            return filter.asksOnlyPlace() ? totals(business, MEANS, wanted) : totals(business, RECEIVED, wanted);
+        });
     }
 
     @Override
     public Totals totalsOfCustomer(BusinessId business, CustomerId customer) {
-        return totals(business, MEANS.CUSTOMER_ID.eq(customer));
+        return totals(business, MEANS, MEANS.CUSTOMER_ID.eq(customer));
     }
 
-    private Totals totals(BusinessId business, Condition wanted) {
+    private Totals totals(BusinessId business, Table<?> of, Condition wanted) {
         var rows = lists.select(
                         MEANS.CURRENCY,
                         DSL.count(),
                         DSL.sum(MEANS.AMOUNT_MINOR.minus(MEANS.TAKEN_BACK_MINOR)),
                         DSL.sum(MEANS.LEFT_MINOR))
-                .from(MEANS)
-                .join(RECEIPT)
-                .on(RECEIPT.BUSINESS_ID.eq(MEANS.BUSINESS_ID))
-                .and(RECEIPT.MEANS_ID.eq(MEANS.ID))
+                .from(of)
                 .where(MEANS.BUSINESS_ID.eq(business))
+                .and(MEANS.KIND.eq(DSL.inline(MeansKind.RECEIPT)))
                 .and(wanted)
                 .groupBy(MEANS.CURRENCY)
                 .orderBy(MEANS.CURRENCY)

@@ -106,6 +106,11 @@ public record Money(Currency currency, long minor) implements Comparable<Money> 
         return new Money(currency, otherMinor);
     }
 
+    /** So many times this sum, exactly. */
+    public Money times(long count) {
+        return new Money(currency, Math.multiplyExact(minor, count));
+    }
+
     /** This sum times the factor, rounded to the minor unit at the named place. */
     public Money times(BigDecimal factor, Rounding rounding) {
         return rounded(currency, amount().multiply(factor), rounding);

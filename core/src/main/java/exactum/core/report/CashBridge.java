@@ -63,6 +63,23 @@ public final class CashBridge {
                     cash.plus(o.cash));
         }
 
+        /** Of what is open when the days begin. */
+        public static Row open(AccountCode account, Money open) {
+            Money none = open.withMinor(0);
+            return new Row(account, none, open, open, none, none);
+        }
+
+        /** Of what the days move, to be added to what is open before. */
+        public static Row moved(AccountCode account, Money accrual, Money otherwise, Money cash) {
+            return new Row(
+                    account,
+                    accrual,
+                    accrual.withMinor(0),
+                    accrual.minus(otherwise).minus(cash),
+                    otherwise,
+                    cash);
+        }
+
         /** Whether the bridge carries: exactly, always. */
         public boolean carries() {
             return accrual.plus(openBefore).minus(openAfter).minus(otherwise).equals(cash);

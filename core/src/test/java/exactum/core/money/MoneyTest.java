@@ -45,6 +45,12 @@ class MoneyTest {
 
     /** joda-money computes the same sums and products. */
     @Test
+    void so_many_times_a_sum_is_exact_or_refused() {
+        assertThat(Money.of("EUR", "-0.07").times(1_000_000)).isEqualTo(Money.of("EUR", "-70000.00"));
+        assertThatThrownBy(() -> Money.of("EUR", "1.00").times(Long.MAX_VALUE)).isInstanceOf(ArithmeticException.class);
+    }
+
+    @Test
     void agrees_with_joda_money() {
         var random = new SplittableRandom(20261124);
         for (int i = 0; i < 2_000; i++) {
