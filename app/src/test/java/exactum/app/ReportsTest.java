@@ -210,17 +210,25 @@ class ReportsTest {
         Document invoice = world.invoice(owner, "100.00", may(1));
         world.payCash(owner, "40.00", new Policy.OfDocument(invoice.id()));
         try (var ada = new Visitor(world, "ada")) {
-            assertThat(csv(ada, "/reports/instalments.csv?until=2026-06-01&which=late"))
+            assertThat(csv(ada, "/reports/instalments.csv?from=2026-05-01&until=2026-06-01&which=late"))
                     .hasSize(2)
                     .last()
                     .asString()
                     .contains(invoice.number())
                     .endsWith("EUR,100.00,100.00,40.00,60.00,60.00,17");
-            assertThat(csv(ada, "/reports/instalments.csv?until=2026-05-15"))
+            assertThat(csv(ada, "/reports/instalments.csv?from=2026-05-01&until=2026-05-15"))
                     .last()
                     .asString()
                     .endsWith("EUR,100.00,100.00,0.00,100.00,0.00,0");
-            assertThat(csv(ada, "/reports/instalments.csv?which=settled")).hasSize(1);
+            assertThat(csv(ada, "/reports/instalments.csv?from=2026-05-01&which=settled"))
+                    .hasSize(1);
+            assertThat(text(ada, "/reports/instalments?from=2026-05-01&until=2026-06-01"))
+                    .contains("All of it in EUR", "100.00 100.00 40.00 60.00 60.00");
+            assertThat(csv(ada, "/reports/instalments.csv?from=2026-05-01&until=2026-12-31"))
+                    .as("what is to come as it stands today: seventeen days late, no more")
+                    .last()
+                    .asString()
+                    .endsWith("60.00,60.00,17");
         }
     }
 

@@ -9,7 +9,7 @@ final class MainPages {
             "aged?until=30+Nov+2025",
             "aged?until=31+Jan+2026&by=invoice",
             "aged",
-            "instalments?until=31+May+2026",
+            "instalments?from=1+Apr+2026&until=31+May+2026",
             "tax?from=1+Apr+2026&until=31+May+2026",
             "income?from=1+Apr+2026&until=31+May+2026",
             "cash-basis?from=1+Apr+2026&until=31+May+2026",
@@ -19,7 +19,7 @@ final class MainPages {
             "expected?until=31+May+2026");
 
     /** One whose rows are most of what there is. */
-    static final String LARGE_REPORT = "instalments?until=30+Apr+2026";
+    static final String LARGE_REPORT = "instalments?from=1+Sep+2025&until=30+Apr+2026";
 
     private MainPages() {}
 

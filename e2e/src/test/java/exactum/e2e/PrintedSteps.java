@@ -112,6 +112,12 @@ final class PrintedSteps {
     private void click(Locator one) {
         one.first().click();
         page.waitForLoadState(LoadState.NETWORKIDLE);
+        settled();
+    }
+
+    /** What was asked for without a new page has come. */
+    private void settled() {
+        assertThat(page.locator(".htmx-request")).hasCount(0);
     }
 
     private void type(String field, String text) {
@@ -121,7 +127,7 @@ final class PrintedSteps {
                 .first();
         named.fill(text);
         named.press("Tab");
-        assertThat(page.locator(".htmx-request")).hasCount(0);
+        settled();
     }
 
     private void press(String name) {

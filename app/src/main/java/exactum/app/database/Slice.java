@@ -23,6 +23,11 @@ public record Slice(int from, int most) {
         return new Slice(1, most);
     }
 
+    /** Whether a row is in it, counted from 1. */
+    public boolean has(int row) {
+        return row >= from && row < from + most;
+    }
+
     /** How many rows stand before it. */
     public int skipped() {
         return from - 1;

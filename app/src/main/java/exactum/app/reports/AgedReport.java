@@ -10,6 +10,7 @@ import exactum.core.report.AgeBand;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.List;
 import java.util.function.Consumer;
 import org.springframework.stereotype.Component;
@@ -25,6 +26,7 @@ class AgedReport implements ReportKind {
             "How old is what customers owed at the end of the day?",
             BY_CUSTOMER,
             BY_INVOICE);
+    private static final int BEFORE_BANDS = 7;
     private final OpenStore store;
     private final Ledger ledger;
     private final FindBooks books;
@@ -70,6 +72,23 @@ class AgedReport implements ReportKind {
         else store.byItem(business.id(), receivables, asked, i -> to.accept(ofItem(i, asked)));
     }
 
+    @Override
+    public void collect(Business business, Asked asked, Collected into) {
+        AccountCode receivables = ledger.accounts(business.id()).of(AccountRole.RECEIVABLES);
+        if (asked.by().equals(BY_INVOICE)) {
+            store.pageByItem(business.id(), receivables, asked, into.slice()).forEach(i -> into.show(ofItem(i, asked)));
+            store.sums(business.id(), receivables, asked).forEach(s -> into.sum(ofItems(s.sum()), s.rows()));
+            return;
+        }
+        var page = store.pageByCustomer(business.id(), receivables, asked, into.slice(), Collected.DRAWN);
+        page.rows().forEach(r -> {
+            Line line = ofCustomer(r.row(), asked);
+            if (into.slice().has(r.rank())) into.show(line);
+            if (r.rank() <= Collected.DRAWN) into.draw(line);
+        });
+        page.sums().forEach(s -> into.sum(ofCustomer(s.sum(), asked), s.rows()));
+    }
+
     private static Line ofCustomer(OpenStore.OfCustomer c, Asked asked) {
         String inside = c.customer() == null
                 ? null
@@ -80,6 +99,14 @@ class AgedReport implements ReportKind {
         c.bands().forEach(b -> cells.add(Cell.of(b, b.isZero() ? null : inside)));
         cells.add(Cell.of(c.total(), inside));
         return new Line(c.currency(), cells);
+    }
+
+    /** What items come to, in the columns of an item. */
+    private static Line ofItems(OpenStore.OfCustomer sum) {
+        var cells = new ArrayList<>(Collections.nCopies(BEFORE_BANDS, Cell.of("")));
+        sum.bands().forEach(b -> cells.add(Cell.of(b)));
+        cells.add(Cell.of(sum.total()));
+        return new Line(sum.currency(), cells);
     }
 
     private static Line ofItem(OpenStore.Item i, Asked asked) {

@@ -11,7 +11,9 @@ import java.util.stream.IntStream;
 
 /** What is kept of a report's rows as they pass: those of one page, the totals, and the few that are drawn. */
 final class Collected implements ReportKind.Totals {
-    private static final int DRAWN = 12;
+    /** Of how many rows there is a drawing. */
+    static final int DRAWN = 12;
+
     private final List<Integer> stacked;
     private final boolean inOrder;
     private final Set<Integer> standings;
@@ -28,16 +30,42 @@ final class Collected implements ReportKind.Totals {
         this.slice = slice;
     }
 
+    /** The next row. */
     void add(Line line) {
         count++;
         if (count >= slice.from() && page.size() < slice.most()) page.add(line);
+        addUp(line);
+        draw(line);
+    }
+
+    /** Which rows are to be shown. */
+    Slice slice() {
+        return slice;
+    }
+
+    /** A row to be shown, where the others are not read. */
+    void show(Line line) {
+        page.add(line);
+    }
+
+    /** What so many rows come to that are not read one by one. */
+    void sum(Line sums, int rows) {
+        count += rows;
+        addUp(sums);
+    }
+
+    /** A row that is drawn if it is large. */
+    void draw(Line line) {
+        if (!stacked.isEmpty()) keepIfLarge(line);
+    }
+
+    private void addUp(Line line) {
         Money[] sums = totals.computeIfAbsent(
                 line.currency(), c -> new Money[line.cells().size()]);
         for (int i = 0; i < sums.length; i++) {
             Money amount = line.cells().get(i).amount();
             if (amount != null && !standings.contains(i)) sums[i] = sums[i] == null ? amount : sums[i].plus(amount);
         }
-        if (!stacked.isEmpty()) keepIfLarge(line);
     }
 
     private void keepIfLarge(Line line) {

@@ -1,7 +1,9 @@
 package exactum.app.reports;
 
 import exactum.app.business.Business;
+import exactum.app.installation.BusinessClock;
 import java.time.LocalDate;
+import java.time.YearMonth;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.function.Consumer;
@@ -13,16 +15,19 @@ class InstalmentReport implements ReportKind {
     private static final String LATE = "late";
     private static final String OPEN = "open";
     private static final String SETTLED = "settled";
-    private static final What WHAT = What.asOf(
+    private static final What WHAT = What.between(
                     "instalments",
                     "Instalment register",
-                    "Which parts were promised for when, and what became of them by the end of the day?",
+                    "Which parts fall due between two days, and what became of them by the last of the days?",
                     "part")
-            .choosing(LATE, OPEN, SETTLED);
+            .choosing(LATE, OPEN, SETTLED)
+            .drawnInOrder();
     private final InstalmentStore store;
+    private final BusinessClock clock;
 
-    InstalmentReport(InstalmentStore store) {
+    InstalmentReport(InstalmentStore store, BusinessClock clock) {
         this.store = store;
+        this.clock = clock;
     }
 
     @Override
@@ -49,23 +54,59 @@ class InstalmentReport implements ReportKind {
 
     @Override
     public List<Integer> drawn(Asked asked) {
-        return List.of(9);
+        return List.of(8, 9);
     }
 
     @Override
     public void each(Business business, Asked asked, Consumer<Line> to) {
-        store.each(business.id(), asked, p -> {
-            if (isWanted(p, asked)) to.accept(line(p, asked.until()));
+        LocalDate day = day(business, asked);
+        store.each(business.id(), asked, day, which(asked), p -> to.accept(line(p, day)));
+    }
+
+    @Override
+    public void collect(Business business, Asked asked, Collected into) {
+        LocalDate day = day(business, asked);
+        var page = store.page(business.id(), asked, day, which(asked), into.slice());
+        page.rows().forEach(r -> into.show(line(r.row(), day)));
+        page.sums().forEach(s -> {
+            Line month = line(s.sum());
+            into.sum(month, s.rows());
+            into.draw(month);
         });
     }
 
-    private static boolean isWanted(InstalmentStore.Part p, Asked asked) {
+    /** What is to come is told as it stands today. */
+    private LocalDate day(Business business, Asked asked) {
+        LocalDate today = clock.today(business.id());
+        return asked.until().isAfter(today) ? today : asked.until();
+    }
+
+    private static InstalmentStore.Which which(Asked asked) {
         return switch (asked.which()) {
-            case LATE -> p.isLate(asked.until());
-            case OPEN -> p.open().isPositive();
-            case SETTLED -> p.open().isZero();
-            default -> true;
+            case LATE -> InstalmentStore.Which.LATE;
+            case OPEN -> InstalmentStore.Which.OPEN;
+            case SETTLED -> InstalmentStore.Which.SETTLED;
+            default -> InstalmentStore.Which.ALL;
         };
+    }
+
+    /** What the parts of a month come to, in the columns of a part. */
+    private static Line line(InstalmentStore.Month m) {
+        String currency = m.promised().currency().getCurrencyCode();
+        return Line.of(
+                currency,
+                Cell.of(YearMonth.from(m.first()), null),
+                Cell.of(""),
+                Cell.of(""),
+                Cell.of(""),
+                Cell.of(""),
+                Cell.of(currency),
+                Cell.of(m.promised()),
+                Cell.of(m.invoiced()),
+                Cell.of(m.settled()),
+                Cell.of(m.open()),
+                Cell.of(m.late()),
+                Cell.of(""));
     }
 
     private static Line line(InstalmentStore.Part p, LocalDate day) {

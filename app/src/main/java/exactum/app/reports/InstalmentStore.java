@@ -1,35 +1,52 @@
 package exactum.app.reports;
 
+import exactum.app.database.Slice;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactum.core.money.Money;
 import java.time.LocalDate;
+import java.util.List;
+import java.util.Map;
 import java.util.UUID;
 import java.util.function.Consumer;
+import java.util.stream.Collectors;
+import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.Record;
+import org.jooq.ResultQuery;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 
-/** Every dated part of every invoice, as it stood at the end of a day. */
+/** The dated parts of invoices that fall due between two days, as they stood at the end of a day. */
 @Component
 class InstalmentStore {
     private static final String PARTS = """
-            select k.id as customer_id, k.name, d.number, d.document_date, c.seq, c.description, c.due_date, c.currency, c.amount_minor as promised,
-                   c.amount_minor - replaced.minor as invoiced, settled.minor as settled
-              from document d join customer k on k.business_id = d.business_id and k.id = d.customer_id
-              join claim c on c.business_id = d.business_id and c.document_id = d.id
-              cross join lateral (select max(o.last_on) as last_on from owed o where o.business_id = d.business_id and o.document_id = d.id) o
-              cross join lateral (select case when exists (select 1 from rescheduling r where r.business_id = c.business_id and r.document_id = c.document_id and r.no > c.rescheduled and r.made_on <= {1})
-                                              then c.closed_minor else 0 end as minor) replaced
-              cross join lateral (select case when coalesce(o.last_on <= {1}, false) then c.amount_minor - c.left_minor - c.closed_minor
-                                              else (select coalesce(sum(a.amount_minor), 0)::bigint from allocation a join entry e on e.business_id = a.business_id and e.id = a.entry_id
-                                                     where a.business_id = c.business_id and a.claim_id = c.id and e.entry_date <= {1}) end as minor) settled
-             where d.business_id = {0} and d.document_date <= {1} and d.state <> 'draft' and d.kind in ('invoice', 'cash sale') and {2}
-               and (c.rescheduled = 0 or exists (select 1 from rescheduling r where r.business_id = c.business_id and r.document_id = c.document_id and r.no = c.rescheduled and r.made_on <= {1}))
-               and not (d.state = 'void' and exists (select 1 from entry v where v.business_id = d.business_id and v.event = 'document voided' and v.source_id = d.id and v.entry_date <= {1}))
-             order by c.due_date, k.name, d.number, c.seq
+            with part as (
+              select c.id, c.customer_id, c.document_id, c.seq, c.due_date, c.currency, c.amount_minor as promised, c.amount_minor - replaced.minor as invoiced, settled.minor as settled
+                from claim c join document d on d.business_id = c.business_id and d.id = c.document_id left join customer k on k.business_id = c.business_id and k.id = d.customer_id
+                cross join lateral (select max(o.last_on) as last_on from owed o where o.business_id = d.business_id and o.document_id = d.id) o
+                cross join lateral (select case when exists (select 1 from rescheduling r where r.business_id = c.business_id and r.document_id = c.document_id and r.no > c.rescheduled and r.made_on <= {1})
+                                                then c.closed_minor else 0 end as minor) replaced
+                cross join lateral (select case when coalesce(o.last_on <= {1}, false) then c.amount_minor - c.left_minor - c.closed_minor
+                                                else (select coalesce(sum(a.amount_minor), 0)::bigint from allocation a join entry e on e.business_id = a.business_id and e.id = a.entry_id
+                                                       where a.business_id = c.business_id and a.claim_id = c.id and e.entry_date <= {1}) end as minor) settled
+               where c.business_id = {0} and c.due_date between {3} and {4} and d.document_date <= {1} and d.state <> 'draft' and d.kind in ('invoice', 'cash sale') and {2}
+                 and (c.rescheduled = 0 or exists (select 1 from rescheduling r where r.business_id = c.business_id and r.document_id = c.document_id and r.no = c.rescheduled and r.made_on <= {1}))
+                 and not (d.state = 'void' and exists (select 1 from entry v where v.business_id = d.business_id and v.event = 'document voided' and v.source_id = d.id and v.entry_date <= {1}))),
+            wanted as materialized (select p.*, row_number() over (order by due_date, document_id, seq)::int as rank from part p where {5})
             """;
+    private static final String NAMED = """
+            select w.customer_id, k.name, d.number, d.document_date, w.seq, c.description, w.due_date, w.currency, w.promised, w.invoiced, w.settled, null::bigint as late, null::int as rows, w.rank
+              from wanted w join customer k on k.business_id = {0} and k.id = w.customer_id join document d on d.business_id = {0} and d.id = w.document_id
+              join claim c on c.business_id = {0} and c.id = w.id where {6}
+            """;
+    private static final String MONTHS = """
+            select null, null, null, null, null, null, date_trunc('month', due_date)::date, currency, sum(promised)::bigint, sum(invoiced)::bigint, sum(settled)::bigint,
+                   coalesce(sum(invoiced - settled) filter (where due_date < {1}), 0)::bigint, count(*)::int, null
+              from wanted group by 7, 8
+            """;
+    private static final String EACH = PARTS + NAMED + " order by rank";
+    private static final String SOME = PARTS + NAMED + " union all " + MONTHS + " order by rank, due_date, currency";
     private final DSLContext db;
 
     InstalmentStore(DSLContext db) {
@@ -62,15 +79,70 @@ class InstalmentStore {
         }
     }
 
-    void each(BusinessId business, Asked asked, Consumer<Part> to) {
-        Rows.each(
-                db.resultQuery(PARTS, DSL.inline(business.value()), DSL.val(asked.until()), ReportFilter.of(asked)),
-                InstalmentStore::part,
-                to);
+    /** What the parts of a month come to, by when they fall due. */
+    record Month(LocalDate first, Money promised, Money invoiced, Money settled, Money late) {
+        Money open() {
+            return invoiced.minus(settled);
+        }
+    }
+
+    /** Which parts are wanted. */
+    enum Which {
+        ALL("true"),
+        LATE("p.invoiced > p.settled and p.due_date < {0}"),
+        OPEN("p.invoiced > p.settled"),
+        SETTLED("p.invoiced = p.settled");
+
+        private final String sql;
+
+        Which(String sql) {
+            this.sql = sql;
+        }
+    }
+
+    /** All of them, by when they fall due. */
+    void each(BusinessId business, Asked asked, LocalDate day, Which which, Consumer<Part> to) {
+        Rows.each(query(EACH, business, asked, day, which, DSL.noCondition()), InstalmentStore::part, to);
+    }
+
+    /** Those of a page, and what all come to, month by month. */
+    Paged<Part, Month> page(BusinessId business, Asked asked, LocalDate day, Which which, Slice slice) {
+        Condition shown = DSL.condition(
+                "w.rank between {0} and {1}", DSL.val(slice.from()), DSL.val(slice.skipped() + slice.most()));
+        Map<Boolean, List<Record>> found = query(SOME, business, asked, day, which, shown).stream()
+                .collect(Collectors.partitioningBy(r -> r.get("rank", Integer.class) == null));
+        return new Paged<>(
+                found.get(false).stream()
+                        .map(r -> new Paged.Ranked<>(r.get("rank", Integer.class), part(r)))
+                        .toList(),
+                found.get(true).stream()
+                        .map(r -> new Paged.Summed<>(month(r), r.get("rows", Integer.class)))
+                        .toList());
+    }
+
+    private ResultQuery<Record> query(
+            String sql, BusinessId business, Asked asked, LocalDate day, Which which, Condition shown) {
+        return db.resultQuery(
+                sql,
+                DSL.inline(business.value()),
+                DSL.val(day),
+                ReportFilter.of(asked),
+                DSL.val(asked.from()),
+                DSL.val(asked.until()),
+                DSL.condition(which.sql, DSL.val(day)),
+                shown);
+    }
+
+    private static Month month(Record r) {
+        return new Month(
+                r.get("due_date", LocalDate.class),
+                money(r, "promised"),
+                money(r, "invoiced"),
+                money(r, "settled"),
+                money(r, "late"));
     }
 
     private static Part part(Record r) {
-        String currency = r.get("currency", String.class);
         return new Part(
                 new CustomerId(r.get("customer_id", UUID.class)),
                 r.get("name", String.class),
@@ -79,8 +151,12 @@ class InstalmentStore {
                 r.get("seq", Integer.class),
                 r.get("description", String.class),
                 r.get("due_date", LocalDate.class),
-                Money.ofMinor(currency, r.get("promised", Long.class)),
-                Money.ofMinor(currency, r.get("invoiced", Long.class)),
-                Money.ofMinor(currency, r.get("settled", Long.class)));
+                money(r, "promised"),
+                money(r, "invoiced"),
+                money(r, "settled"));
+    }
+
+    private static Money money(Record r, String minor) {
+        return Money.ofMinor(r.get("currency", String.class), r.get(minor, Long.class));
     }
 }

@@ -79,7 +79,7 @@ public class MakeReports {
     private static Page made(ReportKind kind, Business business, Asked asked, Slice slice) {
         List<Integer> drawn = kind.drawn(asked);
         var collected = new Collected(kind, asked, slice);
-        kind.each(business, asked, collected::add);
+        kind.collect(business, asked, collected);
         List<Column> columns = kind.columns(asked);
         return new Page(
                 columns,

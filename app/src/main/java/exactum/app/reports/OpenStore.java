@@ -1,5 +1,6 @@
 package exactum.app.reports;
 
+import exactum.app.database.Slice;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactum.core.ledger.AccountCode;
@@ -8,12 +9,17 @@ import exactum.core.report.AgeBand;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.UUID;
 import java.util.function.Consumer;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.jooq.Condition;
 import org.jooq.DSLContext;
+import org.jooq.QueryPart;
 import org.jooq.Record;
 import org.jooq.ResultQuery;
 import org.jooq.impl.DSL;
@@ -27,7 +33,7 @@ import org.springframework.stereotype.Component;
 class OpenStore {
     private static final String ITEMS = """
             with kept as materialized (
-              select o.document_id, o.customer_id, o.currency, s.minor, k.name as customer,
+              select o.document_id, o.customer_id, o.currency, s.minor,
                      o.last_on <= {2} and not exists (select 1 from rescheduling r where r.business_id = {0} and r.document_id = o.document_id and r.made_on > {2}) as is_as_now
                 from owed o
                 cross join lateral (select case when o.last_on <= {2} then o.minor else (
@@ -38,10 +44,10 @@ class OpenStore {
                 left join customer k on k.business_id = {0} and k.id = o.customer_id
                where o.open_on @> {2} and o.business_id = {0} and o.account = {1} and s.minor <> 0 and {3}),
             part as materialized (
-              select c.document_id, c.seq, c.due_date, c.description, c.left_minor as minor
+              select c.document_id, {4}, c.due_date, c.left_minor as minor
                 from kept o join claim c on c.business_id = {0} and c.document_id = o.document_id and c.left_minor > 0 where o.is_as_now
               union all
-              select c.document_id, c.seq, c.due_date, c.description,
+              select c.document_id, {4}, c.due_date,
                      c.amount_minor
                      - case when exists (select 1 from rescheduling r where r.business_id = {0} and r.document_id = c.document_id and r.no > c.rescheduled and r.made_on <= {2}) then c.closed_minor else 0 end
                      - coalesce((select sum(a.amount_minor) from allocation a join entry e on e.business_id = a.business_id and e.id = a.entry_id
@@ -51,13 +57,39 @@ class OpenStore {
                  and (c.rescheduled = 0 or exists (select 1 from rescheduling r where r.business_id = {0} and r.document_id = c.document_id and r.no = c.rescheduled and r.made_on <= {2}))),
             told as (select document_id, sum(minor) as minor, min(due_date) as due_date from part group by 1),
             item as (
-              select o.customer_id, o.customer, o.currency, o.document_id, p.seq, p.due_date, p.description, p.minor::numeric as minor
+              select o.customer_id, o.currency, o.document_id, p.claim_id, p.due_date, p.minor::numeric as minor
                 from kept o join part p on p.document_id = o.document_id where p.minor <> 0
               union all
-              select o.customer_id, o.customer, o.currency, o.document_id, null, coalesce(t.due_date, d.document_date, {2}), '', o.minor - coalesce(t.minor, 0)
+              select o.customer_id, o.currency, o.document_id, null::uuid, coalesce(t.due_date, d.document_date, {2}), o.minor - coalesce(t.minor, 0)
                 from kept o left join told t on t.document_id = o.document_id left join document d on d.business_id = {0} and d.id = o.document_id
                where o.minor <> coalesce(t.minor, 0))
             """;
+    private static final String BANDS = bands("sum(minor) filter (where %s)");
+    private static final String RANKED_CUSTOMERS = ITEMS + """
+            , of_customer as materialized (select customer_id, currency, %s, sum(minor) as total from item group by 1, 2),
+            ranked as (select o.*, row_number() over (order by total desc, customer_id)::int as rank from of_customer o)
+            """.formatted(BANDS);
+    private static final String ALL_CUSTOMERS = RANKED_CUSTOMERS
+            + "select r.*, k.name from ranked r left join customer k on k.business_id = {0} and k.id = r.customer_id order by rank";
+    /** Those of a page and those that are drawn, and what all come to. */
+    private static final String SOME_CUSTOMERS = RANKED_CUSTOMERS + """
+            select r.*, k.name, null::int as rows from (select * from ranked where rank between {5} and {6} or rank <= {7}) r
+              left join customer k on k.business_id = {0} and k.id = r.customer_id
+            union all select null, currency, %s, sum(total), null, null, count(*)::int from of_customer group by currency
+             order by rank
+            """.formatted(bandNames("sum(%s)"));
+
+    private static final String NAMED_ITEMS = ITEMS + """
+            , ranked as (select i.*, row_number() over (order by due_date, document_id, claim_id)::int as rank from item i)
+            select r.*, k.name, coalesce(d.number, '') as number, d.document_date, c.seq, c.description
+              from ranked r left join customer k on k.business_id = {0} and k.id = r.customer_id left join document d on d.business_id = {0} and d.id = r.document_id
+              left join claim c on c.business_id = {0} and c.id = r.claim_id where {5} order by rank
+            """;
+    private static final String SUMS = ITEMS
+            + "select null::uuid as customer_id, null as name, currency, %s, sum(minor) as total, count(*)::int as rows from item group by currency"
+                    .formatted(BANDS);
+    private static final String WITH_CLAIM = "c.id as claim_id";
+    private static final String WITHOUT_CLAIM = "null::uuid as claim_id";
     private final DSLContext db;
 
     OpenStore(DSLContext db) {
@@ -84,60 +116,106 @@ class OpenStore {
 
     /** By customer, who owes most first. */
     void byCustomer(BusinessId business, AccountCode receivables, Asked asked, Consumer<OfCustomer> to) {
-        Rows.each(
-                query(
-                        business,
-                        receivables,
-                        asked,
-                        "select customer_id, customer, currency, " + bands()
-                                + ", sum(minor) as total from item group by 1, 2, 3 order by sum(minor) desc, customer"),
-                OpenStore::ofCustomer,
-                to);
+        Rows.each(query(ALL_CUSTOMERS, business, receivables, asked, WITHOUT_CLAIM), OpenStore::ofCustomer, to);
+    }
+
+    /**
+     * The same, as far as a page shows it.
+     *
+     * @param drawn how many of the first are needed as well
+     */
+    Paged<OfCustomer, OfCustomer> pageByCustomer(
+            BusinessId business, AccountCode receivables, Asked asked, Slice slice, int drawn) {
+        return paged(query(
+                SOME_CUSTOMERS,
+                business,
+                receivables,
+                asked,
+                WITHOUT_CLAIM,
+                DSL.val(slice.from()),
+                DSL.val(slice.skipped() + slice.most()),
+                DSL.val(drawn)));
+    }
+
+    private static Paged<OfCustomer, OfCustomer> paged(ResultQuery<Record> query) {
+        Map<Boolean, List<Record>> found =
+                query.stream().collect(Collectors.partitioningBy(r -> r.get("rank", Integer.class) == null));
+        return new Paged<>(
+                found.get(false).stream()
+                        .map(r -> new Paged.Ranked<>(r.get("rank", Integer.class), ofCustomer(r)))
+                        .toList(),
+                found.get(true).stream().map(OpenStore::summed).toList());
     }
 
     /** Item by item, the oldest first. */
     void byItem(BusinessId business, AccountCode receivables, Asked asked, Consumer<Item> to) {
-        Rows.each(
-                query(
+        Rows.each(items(business, receivables, asked, DSL.noCondition()), OpenStore::item, to);
+    }
+
+    /** The same, as far as a page shows it. */
+    List<Item> pageByItem(BusinessId business, AccountCode receivables, Asked asked, Slice slice) {
+        return items(
                         business,
                         receivables,
                         asked,
-                        "select item.*, coalesce(d.number, '') as number, d.document_date from item left join document d on d.business_id = {0} and d.id = item.document_id"
-                                + " order by due_date, customer, number, seq"),
-                OpenStore::item,
-                to);
+                        DSL.condition(
+                                "r.rank between {0} and {1}",
+                                DSL.val(slice.from()), DSL.val(slice.skipped() + slice.most())))
+                .fetch(OpenStore::item);
     }
 
-    /** The bands as sums, each with its name. */
-    private static String bands() {
-        var sums = new ArrayList<String>();
-        for (AgeBand band : AgeBand.values()) {
-            String from = band == AgeBand.NOT_DUE ? "" : "{2} - due_date >= " + band.first();
-            String until = band == AgeBand.OVER_90 ? "" : "{2} - due_date <= " + band.last();
-            String within = Stream.of(from, until)
-                    .filter(s -> !s.isEmpty())
-                    .reduce((a, b) -> a + " and " + b)
-                    .orElseThrow();
-            sums.add("coalesce(sum(minor) filter (where %s), 0) as %s"
-                    .formatted(within, band.name().toLowerCase(Locale.ROOT)));
-        }
-        return String.join(", ", sums);
+    /** What all items come to. */
+    List<Paged.Summed<OfCustomer>> sums(BusinessId business, AccountCode receivables, Asked asked) {
+        return Rows.gathered(query(SUMS, business, receivables, asked, WITHOUT_CLAIM), OpenStore::summed);
     }
 
-    private ResultQuery<Record> query(BusinessId business, AccountCode receivables, Asked asked, String then) {
-        return db.resultQuery(
-                ITEMS + then,
+    private ResultQuery<Record> items(BusinessId business, AccountCode receivables, Asked asked, Condition which) {
+        return query(NAMED_ITEMS, business, receivables, asked, WITH_CLAIM, which);
+    }
+
+    /** A sum for each band, with its name. */
+    private static String bands(String sum) {
+        return Arrays.stream(AgeBand.values())
+                .map(band -> "coalesce(%s, 0) as %s".formatted(sum.formatted(within(band)), name(band)))
+                .collect(Collectors.joining(", "));
+    }
+
+    private static String bandNames(String sum) {
+        return Arrays.stream(AgeBand.values())
+                .map(band -> sum.formatted(name(band)))
+                .collect(Collectors.joining(", "));
+    }
+
+    private static String within(AgeBand band) {
+        String from = band == AgeBand.NOT_DUE ? "" : "{2} - due_date >= " + band.first();
+        String until = band == AgeBand.OVER_90 ? "" : "{2} - due_date <= " + band.last();
+        return Stream.of(from, until).filter(s -> !s.isEmpty()).collect(Collectors.joining(" and "));
+    }
+
+    private static String name(AgeBand band) {
+        return band.name().toLowerCase(Locale.ROOT);
+    }
+
+    private ResultQuery<Record> query(
+            String sql, BusinessId business, AccountCode receivables, Asked asked, String claim, QueryPart... more) {
+        var parts = new ArrayList<QueryPart>(List.of(
                 DSL.inline(business.value()),
                 DSL.val(receivables.value()),
                 DSL.val(asked.until()),
-                ReportFilter.of(asked));
+                ReportFilter.of(asked),
+                DSL.sql(claim)));
+        parts.addAll(List.of(more));
+        return db.resultQuery(sql, parts.toArray(QueryPart[]::new));
+    }
+
+    private static Paged.Summed<OfCustomer> summed(Record r) {
+        return new Paged.Summed<>(ofCustomer(r), r.get("rows", Integer.class));
     }
 
     private static OfCustomer ofCustomer(Record r) {
         String currency = r.get("currency", String.class);
         var bands = new ArrayList<Money>();
-        for (AgeBand band : AgeBand.values())
-            bands.add(money(currency, r.get(band.name().toLowerCase(Locale.ROOT), BigDecimal.class)));
+        for (AgeBand band : AgeBand.values()) bands.add(money(currency, r.get(name(band), BigDecimal.class)));
         return new OfCustomer(id(r), name(r), currency, bands, money(currency, r.get("total", BigDecimal.class)));
     }
 
@@ -159,7 +237,7 @@ class OpenStore {
     }
 
     private static String name(Record r) {
-        String name = r.get("customer", String.class);
+        String name = r.get("name", String.class);
         return name == null ? "nobody’s" : name;
     }
 

@@ -26,6 +26,11 @@ public interface ReportKind {
     /** Gives every row, the most important first. */
     void each(Business business, Asked asked, Consumer<Line> to);
 
+    /** Puts into a page what it needs of them; of many, only those that are shown need to be read. */
+    default void collect(Business business, Asked asked, Collected into) {
+        each(business, asked, into::add);
+    }
+
     /**
      * What the whole of it must agree with.
      *
