@@ -123,4 +123,29 @@ class DaySumsTest {
                 .as("little is not worth keeping")
                 .isZero();
     }
+
+    @Test
+    void weeks_are_kept_although_nothing_was_booked_on_their_sundays(World world) {
+        Document invoice = world.invoice(world.payer(), "123.00", may(4));
+        List<String> before = rows(world, "expected");
+        keep(world);
+        assertThat(count(world, "select count(*) from day_summed where kind = 'expected'"))
+                .isPositive();
+        assertThat(rows(world, "expected"))
+                .as(invoice.number())
+                .isEqualTo(before)
+                .isNotEmpty();
+    }
+
+    @Test
+    void a_night_that_was_stopped_on_its_first_day_leaves_reports_as_they_are(World world) {
+        paidHalf(world, may(4));
+        paidHalf(world, may(20));
+        List<String> cash = rows(world, "cash-basis");
+        List<String> deferred = rows(world, "deferred");
+        keep(world);
+        world.asOwner("delete from day_summed where day > '2026-05-04'");
+        assertThat(rows(world, "cash-basis")).isEqualTo(cash).isNotEmpty();
+        assertThat(rows(world, "deferred")).isEqualTo(deferred);
+    }
 }

@@ -92,7 +92,8 @@ class CashReport implements ReportKind {
 
     private Collection<CashBridge.Row> byAccount(Business business, Asked asked) {
         var rows = new TreeMap<InCurrency, CashBridge.Row>();
-        if (asked.isNarrowed() || !days.areKept(business.id(), sums)) {
+        if (asked.isNarrowed()
+                || !days.areKept(business.id(), sums, asked.from().minusDays(1))) {
             documents(
                     business,
                     asked,

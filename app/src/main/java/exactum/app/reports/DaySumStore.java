@@ -21,7 +21,8 @@ class DaySumStore {
               select day, sum(postings) as postings from account_day where business_id = {0} and day <= {3} group by 1
               union all select s::date, 0 from (select greatest({2}::date, min(day)) as day from account_day where business_id = {0} having count(*) > 0) f,
                      generate_series(f.day + (7 - extract(isodow from f.day))::int, {3}::date, interval '7 days') s where {5}),
-            counted as (select day, sum(postings) as own, sum(sum(postings)) over (order by day) as until from on_day group by 1),
+            counted as (select day, case when {5} then sum(sum(postings)) over (order by day range between interval '6 days' preceding and current row) else sum(postings) end as own,
+                               sum(sum(postings)) over (order by day) as until from on_day group by 1),
             day as (select c.day, c.own, case when {4} then c.until else c.own end as postings, k.postings as kept
                       from counted c left join day_summed k on k.business_id = {0} and k.kind = {1} and k.day = c.day
                      where c.day >= {2} and (not {5} or extract(isodow from c.day) = 7))
@@ -50,7 +51,7 @@ class DaySumStore {
                 .map(r -> new Day(r.get("day", LocalDate.class), r.get("stands", Boolean.class)));
     }
 
-    /** How many postings count on days of which nothing that is kept holds. */
+    /** How many postings count on days, or in weeks, of which nothing that is kept holds. */
     long waiting(BusinessId business, DaySumKind kind, LocalDate until) {
         return counted(
                         "select coalesce(sum(own), 0)::bigint as postings from day where kept is distinct from postings",
@@ -89,6 +90,7 @@ class DaySumStore {
                         List.of(r.get("one", Long.class), r.get("two", Long.class), r.get("three", Long.class))));
     }
 
+    /** Whether anything is kept of that kind. */
     boolean isAnyKept(BusinessId business, DaySumKind kind) {
         return db.fetchSingle(
                         "select exists (select 1 from day_summed where business_id = {0} and kind = {1})",

@@ -7,6 +7,8 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import org.springframework.beans.factory.annotation.Value;
+import org.springframework.dao.ConcurrencyFailureException;
+import org.springframework.dao.DuplicateKeyException;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.TransactionDefinition;
@@ -15,7 +17,8 @@ import org.springframework.transaction.support.TransactionTemplate;
 /**
  * Sums of days that reports add up, so that a report over a year does not read all of the year. They are kept by night. What is kept
  * of a day stands as long as no more postings count on it, or up to it, than when it was worked out; days of which nothing stands
- * are worked out when they are asked for. So a report is the same to the cent whether anything is kept or not.
+ * are worked out when they are asked for. So a report is the same to the cent whether anything is kept or not; what was expected of a
+ * week stays as it was seen then, also where an open item of it is given another day later.
  */
 @Component
 public class DaySums {
@@ -69,9 +72,12 @@ public class DaySums {
         return Sum.gathered(sums);
     }
 
-    /** Whether the nights have come to sums of that kind: then few days are to be worked out, however long the time is. */
-    boolean areKept(BusinessId business, DaySumKind kind) {
-        return store.isAnyKept(business, kind);
+    /**
+     * Whether the nights have kept nearly all up to a day: then little is to be worked out, however long the time is. While the first
+     * of them are at it, or where one was stopped, they have not.
+     */
+    boolean areKept(BusinessId business, DaySumKind kind, LocalDate until) {
+        return store.isAnyKept(business, kind) && store.waiting(business, kind, until) < worthwhile;
     }
 
     /** Days one after the other of which nothing stands. */
@@ -109,12 +115,19 @@ public class DaySums {
         for (DaySumKind kind : kinds) {
             if (store.waiting(business, kind, today.minusDays(1)) < least) continue;
             List<DaySumStore.Day> days = store.days(business, kind, LocalDate.EPOCH, today.minusDays(1));
-            for (DaySumStore.Day d : days)
-                if (!d.stands()) oneMoment.executeWithoutResult(moment -> keep(one, kind, d.day()));
+            for (DaySumStore.Day d : days) if (!d.stands()) keep(one, kind, d.day());
         }
     }
 
     private void keep(Business business, DaySumKind kind, LocalDate day) {
+        try {
+            oneMoment.executeWithoutResult(moment -> workAndKeep(business, kind, day));
+        } catch (DuplicateKeyException | ConcurrencyFailureException another) {
+            // Somebody else has kept the day since this moment began.
+        }
+    }
+
+    private void workAndKeep(Business business, DaySumKind kind, LocalDate day) {
         if (!store.mayKeep(business.id())) return;
         memory.enough();
         LocalDate from = kind.isWeekly() ? day.minusDays(6) : day;

@@ -123,7 +123,8 @@ class DeferredReport implements ReportKind {
     }
 
     private List<DeferredStore.Alike> alike(Business business, Asked asked) {
-        if (asked.isNarrowed() || !days.areKept(business.id(), sums)) return store.alike(business.id(), asked);
+        if (asked.isNarrowed() || !days.areKept(business.id(), sums, asked.until()))
+            return store.alike(business.id(), asked);
         return days.after(business, sums, LocalDate.EPOCH, asked.until(), asked.until()).stream()
                 .map(s -> new DeferredStore.Alike(
                         s.key(1),
