@@ -33,6 +33,9 @@ class ArrearsListTest {
             assertThat(ada.get("/arrears?owner=").body()).contains(owner.name());
             String address = "/arrears/" + owner.id();
             assertThat(otto.post(address, "owner=ada").statusCode()).isEqualTo(403);
+            assertThat(ada.get(address + "/follow-up").body()).contains("Followed up by", "ada");
+            assertThat(ada.get("/arrears/" + world.payer().id() + "/follow-up").statusCode())
+                    .isEqualTo(404);
             assertThat(ada.post(address, "owner=otto").body()).contains("does not follow anything up here");
             assertThat(ada.post(address, "owner=ada&action=call+them").body()).contains("A next action has a day");
             ada.follow(address, "owner=ada&action=call+them&on=5+Jun");

@@ -1,11 +1,14 @@
 package exactum.app;
 
+import static exactum.app.World.euro;
 import static exactum.app.World.may;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import exactum.app.arrears.Arrears;
 import exactum.app.customers.Customer;
 import exactum.app.daysheet.Decision;
 import exactum.app.daysheet.Decisions;
+import exactum.app.daysheet.PutAside;
 import exactum.app.daysheet.Sheet;
 import exactum.app.daysheet.Station;
 import exactum.app.documents.Document;
@@ -82,6 +85,27 @@ class DaySheetTest {
                     .isEqualTo(at(world, station).size());
         assertThat(world.bean(Decisions.class).sheet(world.north, "ada").groups())
                 .isEmpty();
+    }
+
+    @Test
+    void what_is_disputed_promised_or_put_aside_is_not_counted_as_overdue(World world) {
+        Arrears arrears = world.bean(Arrears.class);
+        Document asked = world.invoice(world.payer(), "50.00", may(1));
+        Document disputed = world.invoice(world.payer(), "60.00", may(1));
+        Document promised = world.invoice(world.payer(), "70.00", may(1));
+        Document snoozed = world.invoice(world.payer(), "80.00", may(1));
+        assertThat(at(world, Station.COLLECT)).hasSize(4);
+        arrears.dispute(world.moorings, disputed, euro("60.00"), "not theirs");
+        arrears.dispute(world.moorings, promised, euro("10.00"), "too dear");
+        arrears.promise(world.moorings, promised, euro("70.00"), RunningApp.TODAY.plusDays(3), "");
+        world.bean(PutAside.class).snooze(world.moorings, "overdue/" + snoozed.id(), RunningApp.TODAY.plusDays(3), "");
+        List<Decision> waiting = at(world, Station.COLLECT);
+        assertThat(waiting)
+                .filteredOn(d -> d.key().startsWith("overdue/"))
+                .singleElement()
+                .satisfies(d -> assertThat(d.words()).contains(asked.number()));
+        assertThat(world.bean(Decisions.class).counts(world.moorings, "ada"))
+                .containsEntry(Station.COLLECT, waiting.size());
     }
 
     @Test

@@ -56,7 +56,7 @@ final class RowCopies {
             "customer.search", "t.search || '-' || n",
             "document.number",
                     "regexp_replace(t.number, '\\d+$', '') || (substring(t.number from '\\d+$')::int + n * 10000)",
-            "bank_line.line_no", "t.line_no + n * 10000");
+            "bank_line.line_no", "t.line_no + n * max(t.line_no) over (partition by t.statement_id)");
 
     private final String url;
 

@@ -12,6 +12,7 @@ import exactum.app.database.IdArray;
 import exactum.app.database.PlannedAlone;
 import exactum.app.database.SearchWords;
 import exactum.app.database.Slice;
+import exactum.app.database.UntilWritten;
 import exactum.core.cadence.Occurrence;
 import exactum.core.cadence.ServicePeriod;
 import exactum.core.ids.BusinessId;
@@ -46,12 +47,15 @@ import org.springframework.stereotype.Component;
 /** Recurring invoices and the dates of them that were billed, in the database. */
 @Component
 class RecurringStore implements FindRecurring {
-    private static final Field<String> SEARCHED =
-            RECURRING_INVOICE.SEARCH.concat(DSL.inline(" ")).concat(CUSTOMER.SEARCH);
+    private static final List<Field<String>> SEARCHED = List.of(RECURRING_INVOICE.SEARCH, CUSTOMER.SEARCH);
     private static final int MANY = 5_000;
     private final DSLContext db;
     private final DSLContext lists;
     private final RecurringRows rows;
+    private final UntilWritten<Counted, Integer> counts = new UntilWritten<>();
+    private final UntilWritten<BusinessId, Map<RecurringState, Integer>> states = new UntilWritten<>();
+
+    private record Counted(BusinessId business, Filter filter) {}
 
     RecurringStore(DSLContext db, RecurringRows rows) {
         this.db = db;
@@ -217,6 +221,10 @@ class RecurringStore implements FindRecurring {
 
     @Override
     public int count(BusinessId business, Filter filter) {
+        return counts.of(new Counted(business, filter), () -> counted(business, filter));
+    }
+
+    private int counted(BusinessId business, Filter filter) {
         if (filter.words().isBlank())
             return db.fetchCount(RECURRING_INVOICE, RECURRING_INVOICE.BUSINESS_ID.eq(business), inState(filter));
         return db.selectCount()
@@ -242,11 +250,13 @@ class RecurringStore implements FindRecurring {
 
     @Override
     public Map<RecurringState, Integer> states(BusinessId business) {
-        return db.select(RECURRING_INVOICE.STATE, DSL.count())
-                .from(RECURRING_INVOICE)
-                .where(RECURRING_INVOICE.BUSINESS_ID.eq(business))
-                .groupBy(RECURRING_INVOICE.STATE)
-                .fetchMap(r -> RecurringState.of(r.value1()), r -> r.value2());
+        return states.of(
+                business,
+                () -> db.select(RECURRING_INVOICE.STATE, DSL.count())
+                        .from(RECURRING_INVOICE)
+                        .where(RECURRING_INVOICE.BUSINESS_ID.eq(business))
+                        .groupBy(RECURRING_INVOICE.STATE)
+                        .fetchMap(r -> RecurringState.of(r.value1()), r -> r.value2()));
     }
 
     @Override

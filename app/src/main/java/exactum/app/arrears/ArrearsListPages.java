@@ -83,6 +83,17 @@ class ArrearsListPages {
                 .orElse(null);
     }
 
+    @GetMapping("/arrears/{id}/follow-up")
+    String followUp(BusinessId business, @PathVariable CustomerId id, Model model) {
+        model.addAttribute(
+                "r",
+                store.overdueOf(business, id, clock.today(business)).stream()
+                        .findFirst()
+                        .orElseThrow(NotHere::new));
+        model.addAttribute("people", people.whoFollowUp(business));
+        return "arrears/of-customer :: followUp";
+    }
+
     @PostMapping("/arrears/{id}")
     @Needs(Power.PAYMENTS)
     String put(BusinessId business, @PathVariable CustomerId id, @RequestParam Map<String, String> fields) {

@@ -2,6 +2,7 @@ package exactum.app.arrears;
 
 import static exactumdb.Tables.ARREARS_CASE;
 
+import exactum.app.database.UntilWritten;
 import exactum.app.daysheet.Wanted;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
@@ -64,7 +65,14 @@ class ArrearsListStore {
             where a.business_id = {0} and a.next_on <= {1} and {2}
               and exists (select 1 from claim c where c.business_id = a.business_id and c.customer_id = a.customer_id and c.left_minor > 0)
             """;
+    private static final int KEPT = 200;
     private final DSLContext db;
+    private final UntilWritten<Asked, List<Overdue>> pages = new UntilWritten<>(KEPT);
+    private final UntilWritten<Dated, List<Money>> totals = new UntilWritten<>();
+
+    private record Asked(BusinessId business, LocalDate today, Filter filter, int from, int most) {}
+
+    private record Dated(BusinessId business, LocalDate today) {}
 
     ArrearsListStore(DSLContext db) {
         this.db = db;
@@ -98,6 +106,11 @@ class ArrearsListStore {
     record Filter(AgeBand band, String owner, boolean skipped, boolean byAction) {}
 
     List<Overdue> overdue(BusinessId business, LocalDate today, Filter filter, int from, int most) {
+        return pages.of(
+                new Asked(business, today, filter, from, most), () -> page(business, today, filter, from, most));
+    }
+
+    private List<Overdue> page(BusinessId business, LocalDate today, Filter filter, int from, int most) {
         Condition wanted = DSL.noCondition();
         if (filter.owner() != null && filter.owner().isEmpty()) wanted = wanted.and(DSL.condition("a.owner is null"));
         else if (filter.owner() != null) wanted = wanted.and(DSL.condition("a.owner = {0}", DSL.val(filter.owner())));
@@ -152,7 +165,10 @@ class ArrearsListStore {
     }
 
     List<Money> totals(BusinessId business, LocalDate today) {
-        return db.fetch(TOTALS, DSL.inline(business.value()), DSL.val(today)).map(r -> money(r, "minor"));
+        return totals.of(
+                new Dated(business, today),
+                () -> db.fetch(TOTALS, DSL.inline(business.value()), DSL.val(today))
+                        .map(r -> money(r, "minor")));
     }
 
     /** What is overdue of a document and not disputed. */

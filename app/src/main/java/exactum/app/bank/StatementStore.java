@@ -1,5 +1,6 @@
 package exactum.app.bank;
 
+import static exactumdb.Tables.BANK_LINE;
 import static exactumdb.Tables.BANK_REMARK;
 import static exactumdb.Tables.BANK_STATEMENT;
 
@@ -27,11 +28,9 @@ import org.springframework.stereotype.Component;
 /** Statements in the database. */
 @Component
 class StatementStore implements FindStatements {
+    /** They are numbered from one on, and stay. */
     private static final Field<Integer> LINES = DSL.field(
-            "(select count(*) from bank_line l where l.business_id = bank_statement.business_id and l.statement_id = bank_statement.id)",
-            Integer.class);
-    private static final Field<Integer> UNMATCHED = DSL.field(
-            "(select count(*) from bank_line l where l.business_id = bank_statement.business_id and l.statement_id = bank_statement.id and l.left_minor <> 0)",
+            "(select coalesce(max(l.line_no), 0) from bank_line l where l.business_id = bank_statement.business_id and l.statement_id = bank_statement.id)",
             Integer.class);
     /** References that differ by a blank are the same. */
     private static final Field<String> WITHOUT_BLANKS =
@@ -133,18 +132,17 @@ class StatementStore implements FindStatements {
 
     @Override
     public List<BankStatement> list(BusinessId business, int most) {
-        return listed.of(new Listed(business, most), () -> list(BANK_STATEMENT.BUSINESS_ID.eq(business), most));
+        return listed.of(new Listed(business, most), () -> list(business, DSL.noCondition(), most));
     }
 
     @Override
     public Optional<BankStatement> find(BusinessId business, StatementId id) {
-        return list(BANK_STATEMENT.BUSINESS_ID.eq(business).and(BANK_STATEMENT.ID.eq(id)), 1).stream()
-                .findFirst();
+        return list(business, BANK_STATEMENT.ID.eq(id), 1).stream().findFirst();
     }
 
     @Override
     public Optional<BankStatement> last(BusinessId business, BankAccountId account) {
-        return list(of(business, account), 1).stream().findFirst();
+        return list(business, of(business, account), 1).stream().findFirst();
     }
 
     @Override
@@ -159,17 +157,27 @@ class StatementStore implements FindStatements {
         return BANK_STATEMENT.BUSINESS_ID.eq(business).and(BANK_STATEMENT.BANK_ACCOUNT_ID.eq(account));
     }
 
-    private List<BankStatement> list(Condition condition, int most) {
+    private List<BankStatement> list(BusinessId business, Condition condition, int most) {
+        var unmatched = DSL.select(BANK_LINE.STATEMENT_ID, DSL.count().as("lines"))
+                .from(BANK_LINE)
+                .where(BANK_LINE.BUSINESS_ID.eq(business))
+                .and(BANK_LINE.LEFT_MINOR.ne(DSL.inline(0L)))
+                .groupBy(BANK_LINE.STATEMENT_ID)
+                .asTable("unmatched");
+        Field<Integer> count = DSL.coalesce(unmatched.field("lines", Integer.class), DSL.inline(0));
         return db.select(BANK_STATEMENT.fields())
-                .select(LINES, UNMATCHED)
+                .select(LINES, count)
                 .from(BANK_STATEMENT)
-                .where(condition)
+                .leftJoin(unmatched)
+                .on(BANK_STATEMENT.ID.eq(unmatched.field(BANK_LINE.STATEMENT_ID)))
+                .where(BANK_STATEMENT.BUSINESS_ID.eq(business))
+                .and(condition)
                 .orderBy(
                         BANK_STATEMENT.UNTIL_DATE.desc(),
                         BANK_STATEMENT.SEQUENCE_NO.desc().nullsLast(),
                         BANK_STATEMENT.ID.desc())
                 .limit(most)
-                .fetch(r -> statement(r.into(BANK_STATEMENT), r.get(LINES), r.get(UNMATCHED)));
+                .fetch(r -> statement(r.into(BANK_STATEMENT), r.get(LINES), r.get(count)));
     }
 
     private static BankStatement statement(BankStatementRecord s, int lines, int unmatched) {

@@ -140,10 +140,15 @@ class CustomerStore implements FindCustomers {
                                                 .filterWhere(DSL.condition("c.due_date < {0}", DSL.val(today))),
                                         DSL.inline(BigDecimal.ZERO))
                                 .as("overdue"))
-                .from(CUSTOMER)
-                .join("claim c")
-                .on("c.business_id = customer.business_id and c.customer_id = customer.id and c.left_minor > 0")
-                .where(matches(business, filter))
+                .from("claim c")
+                .where("c.business_id = {0} and c.left_minor > 0", DSL.inline(business.value()))
+                .and(
+                        filter.isNarrow()
+                                ? DSL.exists(DSL.selectOne()
+                                        .from(CUSTOMER)
+                                        .where("customer.id = c.customer_id")
+                                        .and(matches(business, filter)))
+                                : DSL.noCondition())
                 .groupBy(DSL.field("c.currency"))
                 .orderBy(DSL.field("c.currency"))
                 .fetch();

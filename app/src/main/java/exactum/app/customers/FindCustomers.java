@@ -48,6 +48,11 @@ public interface FindCustomers {
      */
     record Filter(String words, UUID group, String mandate) {
         public static final Filter ALL = new Filter("", null, "");
+
+        /** Whether it leaves any out. */
+        boolean isNarrow() {
+            return !equals(ALL);
+        }
     }
 
     /** The list with what each owes, overdue as of the day. */

@@ -13,10 +13,13 @@ import org.springframework.stereotype.Component;
 @Component
 class ExpectedCashStore {
     private static final String LANDED = """
-            select l.booked_on as day, l.currency, case when exists (select 1 from match m join waiting w on w.business_id = m.business_id and w.id = m.waiting_id and w.kind = 'payout'
-                   where m.business_id = l.business_id and m.bank_line_id = l.id and m.undone_at is null) then 'payout' else 'other' end as kind,
-                   sum(l.amount_minor)::bigint as minor, '/statements/' || min(l.statement_id::text) as href
-              from bank_line l where l.business_id = {0} and l.amount_minor > 0 and l.booked_on between {1} and {2} group by 1, 2, 3 order by 1, 3 desc
+            select day, currency, kind, sum(minor)::bigint as minor, '/statements/' || min(statement_id::text) as href from (
+                select l.booked_on as day, l.currency, case when p.bank_line_id is null then 'other' else 'payout' end as kind, l.statement_id, sum(l.amount_minor) as minor
+                  from bank_line l
+                  left join (select distinct m.bank_line_id from waiting w join match m on m.business_id = w.business_id and m.waiting_id = w.id and m.undone_at is null and m.bank_line_id is not null
+                              where w.business_id = {0} and w.kind = 'payout') p on p.bank_line_id = l.id
+                 where l.business_id = {0} and l.amount_minor > 0 and l.booked_on between {1} and {2} group by 1, 2, 3, 4) of_statement
+             group by 1, 2, 3 order by 1, 3 desc
             """;
     private static final String EXPECTED = """
             select day, currency, kind, sum(minor)::bigint as minor, min(href) as href from (

@@ -47,6 +47,11 @@ public record Wanted(LocalDate today, int most, Set<String> hidden, Set<String> 
         return away.isEmpty() ? DSL.trueCondition() : uuid.notIn(away);
     }
 
+    /** The ids of those that were put aside, of keys of that prefix. */
+    public UUID[] hidden(String prefix) {
+        return ids(prefix, hidden).toArray(UUID[]::new);
+    }
+
     private static Set<UUID> ids(String prefix, Set<String> keys) {
         return keys.stream()
                 .filter(k -> k.startsWith(prefix))

@@ -9,6 +9,7 @@ import exactum.app.database.IdArray;
 import exactum.app.database.PlannedAlone;
 import exactum.app.database.SearchWords;
 import exactum.app.database.Slice;
+import exactum.app.database.UntilWritten;
 import exactum.app.daysheet.Sums;
 import exactum.app.daysheet.Wanted;
 import exactum.app.ledger.Provable;
@@ -91,7 +92,13 @@ class DocumentListStore implements ListDocuments, Provable {
                order by (m.state <> 'active'), near.far, m.made_on desc, m.id desc limit 1), '') end
             """, String.class);
 
+    private static final int KEPT = 200;
+
     private final DSLContext db;
+    private final UntilWritten<Asked, List<Listed>> pages = new UntilWritten<>(KEPT);
+    private final UntilWritten<Asked, Totals> totals = new UntilWritten<>();
+
+    private record Asked(BusinessId business, Filter filter, LocalDate today, Slice slice) {}
 
     DocumentListStore(DSLContext db) {
         this.db = PlannedAlone.of(db);
@@ -99,6 +106,11 @@ class DocumentListStore implements ListDocuments, Provable {
 
     @Override
     public List<Listed> list(BusinessId business, Filter filter, LocalDate today, Slice slice) {
+        return pages.of(
+                new Asked(business, filter, today, slice), () -> List.copyOf(page(business, filter, today, slice)));
+    }
+
+    private List<Listed> page(BusinessId business, Filter filter, LocalDate today, Slice slice) {
         Order order = tellingApart(filter);
         Condition wanted = wanted(business, filter, today, isByKey(order) ? By.KEY : nearest(business, filter, today));
         boolean passesAllPaid = order.column() == Column.OPEN && filter.standing() == Standing.OVERDUE;
@@ -176,7 +188,9 @@ class DocumentListStore implements ListDocuments, Provable {
             return Totals.of(counts(business, filter.kinds(), today).stream()
                     .filter(c -> filter.standing() == null || c.standing() == filter.standing())
                     .toList());
-        return totals(business, wanted(business, filter, today, nearest(business, filter, today)));
+        return totals.of(
+                new Asked(business, filter, today, null),
+                () -> totals(business, wanted(business, filter, today, nearest(business, filter, today))));
     }
 
     @Override
@@ -280,6 +294,7 @@ class DocumentListStore implements ListDocuments, Provable {
                 .from(DOCUMENT_STANDING)
                 .where(DOCUMENT_STANDING.BUSINESS_ID.eq(business))
                 .and(wanted)
+                .orderBy(order(Order.NEWEST))
                 .limit(MOST_ADDED_UP + 1)
                 .asTable("some");
         var rows = db.select(

@@ -24,6 +24,15 @@ class OverdueStore {
               join document d on d.business_id = {0} and d.id = o.document_id join customer c on c.business_id = d.business_id and c.id = d.customer_id
              order by o.minor desc, d.id
             """;
+    private static final String LESS_NOT_ASKED = """
+            select (select coalesce(sum(documents), 0) from document_tally where business_id = {0} and open_due < {1})::int
+                 - (select count(distinct c.document_id)::int from (
+                        select document_id from dispute where business_id = {0} and closed_on is null
+                        union all select document_id from promise where business_id = {0} and ended_on is null
+                        union all select unnest({2})
+                        union all select d.id from document d where d.business_id = {0} and %s) not_asked
+                      join claim c on c.business_id = {0} and c.document_id = not_asked.document_id and c.left_minor > 0 and c.due_date < {1})
+            """.formatted(CollectStore.COLLECTED);
     private final DSLContext db;
 
     OverdueStore(DSLContext db) {
@@ -64,7 +73,15 @@ class OverdueStore {
                         r.get("reminded", LocalDate.class)));
     }
 
+    /** All are known from the tally of documents by the day on which they are due; only those that are not asked for are looked up. */
     int count(BusinessId business, Wanted wanted) {
+        if (wanted.only() == null)
+            return db.fetchSingle(
+                            LESS_NOT_ASKED,
+                            DSL.inline(business.value()),
+                            DSL.val(wanted.today()),
+                            DSL.val(wanted.hidden(OverdueDecisions.KEY)))
+                    .get(0, Integer.class);
         return db.fetchSingle(
                         "select count(distinct document_id)::int from claim where business_id = {0} and left_minor > 0 and due_date < {1} and {2} and {3}",
                         DSL.inline(business.value()), DSL.val(wanted.today()), rows(wanted), asked())

@@ -35,7 +35,8 @@ class CashStore {
             with moved as (
               select i.source_id as id from entry i where i.business_id = {0} and i.entry_date between {3} and {4} and i.event in ('invoice issued', 'credit note issued', 'document voided')
               union select p.document_id from posting p where p.business_id = {0} and p.account = {1} and p.entry_date between {3} and {4} and p.document_id is not null
-              union select o.document_id from owed o where o.open_on @> ({3} - 1) and o.business_id = {0} and o.account = {1} and o.document_id is not null
+              union select o.document_id from owed o where o.minor <> 0 and o.first_on <= {3} - 1 and o.business_id = {0} and o.account = {1} and o.document_id is not null
+              union select o.document_id from owed o where o.minor = 0 and o.open_on @> ({3} - 1) and o.business_id = {0} and o.account = {1} and o.document_id is not null
               union select m.document_id from means m where m.business_id = {0} and m.kind = 'credit note' and m.document_id is not null
                 and (m.left_minor > 0
                      or exists (select 1 from allocation a join entry e on e.business_id = a.business_id and e.id = a.entry_id where a.business_id = m.business_id and a.means_id = m.id and e.entry_date >= {3})

@@ -10,40 +10,47 @@ import java.util.Map;
 import java.util.UUID;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
-import org.jooq.Condition;
 import org.jooq.DSLContext;
+import org.jooq.QueryPart;
 import org.jooq.Record;
 import org.jooq.ResultQuery;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 
-/** The dated parts of invoices that fall due between two days, as they stood at the end of a day. */
+/**
+ * The dated parts of invoices that fall due between two days, as they stood at the end of a day: as they stand now, without what
+ * settled them later. Invoices and cash sales alone have any, from when they are issued.
+ */
 @Component
 class InstalmentStore {
     private static final String PARTS = """
-            with part as (
-              select c.id, c.customer_id, c.document_id, c.seq, c.due_date, c.currency, c.amount_minor as promised, c.amount_minor - replaced.minor as invoiced, settled.minor as settled
-                from claim c join document d on d.business_id = c.business_id and d.id = c.document_id left join customer k on k.business_id = c.business_id and k.id = d.customer_id
-                cross join lateral (select max(o.last_on) as last_on from owed o where o.business_id = d.business_id and o.document_id = d.id) o
+            with later as (
+              select a.claim_id, sum(a.amount_minor)::bigint as minor from entry e join allocation a on a.business_id = e.business_id and a.entry_id = e.id
+               where e.business_id = {0} and e.entry_date > {1} group by 1),
+            part as (
+              select c.id, c.customer_id, c.document_id, c.seq, c.due_date, c.currency, c.amount_minor as promised, c.amount_minor - replaced.minor as invoiced,
+                     c.amount_minor - c.left_minor - c.closed_minor - coalesce(later.minor, 0) as settled
+                from claim c cross join lateral (select c.business_id, c.document_id as id) d left join customer k on k.business_id = c.business_id and k.id = c.customer_id
+                left join later on later.claim_id = c.id
                 cross join lateral (select case when exists (select 1 from rescheduling r where r.business_id = c.business_id and r.document_id = c.document_id and r.no > c.rescheduled and r.made_on <= {1})
                                                 then c.closed_minor else 0 end as minor) replaced
-                cross join lateral (select case when coalesce(o.last_on <= {1}, false) then c.amount_minor - c.left_minor - c.closed_minor
-                                                else (select coalesce(sum(a.amount_minor), 0)::bigint from allocation a join entry e on e.business_id = a.business_id and e.id = a.entry_id
-                                                       where a.business_id = c.business_id and a.claim_id = c.id and e.entry_date <= {1}) end as minor) settled
-               where c.business_id = {0} and c.due_date between {3} and {4} and d.document_date <= {1} and d.state <> 'draft' and d.kind in ('invoice', 'cash sale') and {2}
+               where c.business_id = {0} and c.due_date between {3} and {4} and {2}
                  and (c.rescheduled = 0 or exists (select 1 from rescheduling r where r.business_id = c.business_id and r.document_id = c.document_id and r.no = c.rescheduled and r.made_on <= {1}))
-                 and not (d.state = 'void' and exists (select 1 from entry v where v.business_id = d.business_id and v.event = 'document voided' and v.source_id = d.id and v.entry_date <= {1}))),
-            wanted as materialized (select p.*, row_number() over (order by due_date, document_id, seq)::int as rank from part p where {5})
+                 and not exists (select 1 from document n where n.business_id = {0} and n.id = c.document_id and n.document_date > {1})
+                 and not exists (select 1 from entry v where v.business_id = {0} and v.event = 'document voided' and v.source_id = c.document_id and v.entry_date <= {1})),
+            wanted as materialized (select p.* from part p where {5}),
+            shown as (select s.*, row_number() over (order by due_date, document_id, seq)::int as rank from (select * from wanted order by due_date, document_id, seq {6}) s)
             """;
     private static final String NAMED = """
             select w.customer_id, k.name, d.number, d.document_date, w.seq, c.description, w.due_date, w.currency, w.promised, w.invoiced, w.settled, null::bigint as late, null::int as rows, w.rank
-              from wanted w join customer k on k.business_id = {0} and k.id = w.customer_id join document d on d.business_id = {0} and d.id = w.document_id
-              join claim c on c.business_id = {0} and c.id = w.id where {6}
+              from shown w join customer k on k.business_id = {0} and k.id = w.customer_id join document d on d.business_id = {0} and d.id = w.document_id
+              join claim c on c.business_id = {0} and c.id = w.id
             """;
     private static final String MONTHS = """
             select null, null, null, null, null, null, date_trunc('month', due_date)::date, currency, sum(promised)::bigint, sum(invoiced)::bigint, sum(settled)::bigint,
-                   coalesce(sum(invoiced - settled) filter (where due_date < {1}), 0)::bigint, count(*)::int, null
-              from wanted group by 7, 8
+                   coalesce(sum(invoiced - settled) filter (where due_date < {1}), 0)::bigint, sum(parts)::int, null
+              from (select due_date, currency, sum(promised) as promised, sum(invoiced) as invoiced, sum(settled) as settled, count(*) as parts from wanted group by 1, 2) of_day
+             group by 7, 8
             """;
     private static final String EACH = PARTS + NAMED + " order by rank";
     private static final String SOME = PARTS + NAMED + " union all " + MONTHS + " order by rank, due_date, currency";
@@ -102,18 +109,17 @@ class InstalmentStore {
 
     /** All of them, by when they fall due. */
     void each(BusinessId business, Asked asked, LocalDate day, Which which, Consumer<Part> to) {
-        Rows.each(query(EACH, business, asked, day, which, DSL.noCondition()), InstalmentStore::part, to);
+        Rows.each(query(EACH, business, asked, day, which, DSL.sql("")), InstalmentStore::part, to);
     }
 
     /** Those of a page, and what all come to, month by month. */
     Paged<Part, Month> page(BusinessId business, Asked asked, LocalDate day, Which which, Slice slice) {
-        Condition shown = DSL.condition(
-                "w.rank between {0} and {1}", DSL.val(slice.from()), DSL.val(slice.skipped() + slice.most()));
+        QueryPart shown = DSL.sql("offset {0} limit {1}", DSL.inline(slice.skipped()), DSL.inline(slice.most()));
         Map<Boolean, List<Record>> found = query(SOME, business, asked, day, which, shown).stream()
                 .collect(Collectors.partitioningBy(r -> r.get("rank", Integer.class) == null));
         return new Paged<>(
                 found.get(false).stream()
-                        .map(r -> new Paged.Ranked<>(r.get("rank", Integer.class), part(r)))
+                        .map(r -> new Paged.Ranked<>(slice.skipped() + r.get("rank", Integer.class), part(r)))
                         .toList(),
                 found.get(true).stream()
                         .map(r -> new Paged.Summed<>(month(r), r.get("rows", Integer.class)))
@@ -121,7 +127,7 @@ class InstalmentStore {
     }
 
     private ResultQuery<Record> query(
-            String sql, BusinessId business, Asked asked, LocalDate day, Which which, Condition shown) {
+            String sql, BusinessId business, Asked asked, LocalDate day, Which which, QueryPart shown) {
         return db.resultQuery(
                 sql,
                 DSL.inline(business.value()),

@@ -17,7 +17,6 @@ import java.util.UUID;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.QueryPart;
 import org.jooq.Record;
@@ -32,62 +31,72 @@ import org.springframework.stereotype.Component;
 @Component
 class OpenStore {
     private static final String ITEMS = """
-            with kept as materialized (
-              select o.document_id, o.customer_id, o.currency, s.minor,
-                     o.last_on <= {2} and not exists (select 1 from rescheduling r where r.business_id = {0} and r.document_id = o.document_id and r.made_on > {2}) as is_as_now
-                from owed o
-                cross join lateral (select case when o.last_on <= {2} then o.minor else (
-                    select sum(p.amount_minor) from posting p where p.business_id = {0} and p.account = {1} and p.entry_date <= {2} and p.currency = o.currency
+            with changed as (
+              select o.document_id, o.customer_id, o.currency from owed o
+               where o.minor <> 0 and o.business_id = {0} and o.account = {1} and o.last_on > {2} and o.first_on <= {2}
+              union all
+              select o.document_id, o.customer_id, o.currency from owed o where o.minor = 0 and o.open_on @> {2} and o.business_id = {0} and o.account = {1}),
+            kept as materialized (
+              select o.document_id, o.customer_id, o.currency, o.minor,
+                     not exists (select 1 from rescheduling r where r.business_id = {0} and r.document_id = o.document_id and r.made_on > {2}) as is_as_now
+                from owed o cross join lateral (select o.business_id, o.document_id as id) d left join customer k on k.business_id = {0} and k.id = o.customer_id
+               where o.minor <> 0 and o.business_id = {0} and o.account = {1} and o.last_on <= {2} and {3}
+              union all
+              select o.document_id, o.customer_id, o.currency, s.minor, false
+                from changed o cross join lateral (
+                    select sum(p.amount_minor)::bigint as minor from posting p where p.business_id = {0} and p.account = {1} and p.entry_date <= {2} and p.currency = o.currency
                        and p.customer_id is not distinct from o.customer_id
-                       and case when o.document_id is null then p.document_id is null else p.document_id = o.document_id end) end as minor) s
-                cross join lateral (select o.business_id, o.document_id as id) d
-                left join customer k on k.business_id = {0} and k.id = o.customer_id
-               where o.open_on @> {2} and o.business_id = {0} and o.account = {1} and s.minor <> 0 and {3}),
+                       and case when o.document_id is null then p.document_id is null else p.document_id = o.document_id end) s
+                cross join lateral (select {0} as business_id, o.document_id as id) d left join customer k on k.business_id = {0} and k.id = o.customer_id
+               where s.minor <> 0 and {3}),
             part as materialized (
-              select c.document_id, {4}, c.due_date, c.left_minor as minor
+              select c.document_id, o.customer_id, o.currency, {4}, c.due_date, c.left_minor as minor
                 from kept o join claim c on c.business_id = {0} and c.document_id = o.document_id and c.left_minor > 0 where o.is_as_now
               union all
-              select c.document_id, {4}, c.due_date,
-                     c.amount_minor
-                     - case when exists (select 1 from rescheduling r where r.business_id = {0} and r.document_id = c.document_id and r.no > c.rescheduled and r.made_on <= {2}) then c.closed_minor else 0 end
-                     - coalesce((select sum(a.amount_minor) from allocation a join entry e on e.business_id = a.business_id and e.id = a.entry_id
-                                  where a.business_id = {0} and a.claim_id = c.id and e.entry_date <= {2}), 0)
+              select c.document_id, o.customer_id, o.currency, {4}, c.due_date,
+                     (c.amount_minor
+                      - case when exists (select 1 from rescheduling r where r.business_id = {0} and r.document_id = c.document_id and r.no > c.rescheduled and r.made_on <= {2}) then c.closed_minor else 0 end
+                      - coalesce((select sum(a.amount_minor) from allocation a join entry e on e.business_id = a.business_id and e.id = a.entry_id
+                                   where a.business_id = {0} and a.claim_id = c.id and e.entry_date <= {2}), 0))::bigint
                 from kept o join claim c on c.business_id = {0} and c.document_id = o.document_id
                where not o.is_as_now
                  and (c.rescheduled = 0 or exists (select 1 from rescheduling r where r.business_id = {0} and r.document_id = c.document_id and r.no = c.rescheduled and r.made_on <= {2}))),
-            told as (select document_id, sum(minor) as minor, min(due_date) as due_date from part group by 1),
+            untold as (
+              select document_id, customer_id, currency, min(due_date) as due_date, sum(minor)::bigint as minor
+                from (select document_id, customer_id, currency, null::date as due_date, minor from kept
+                      union all select document_id, customer_id, currency, due_date, -minor from part) both_ways
+               group by 1, 2, 3 having sum(minor) <> 0),
             item as (
-              select o.customer_id, o.currency, o.document_id, p.claim_id, p.due_date, p.minor::numeric as minor
-                from kept o join part p on p.document_id = o.document_id where p.minor <> 0
+              select customer_id, currency, document_id, claim_id, due_date, minor from part where minor <> 0
               union all
-              select o.customer_id, o.currency, o.document_id, null::uuid, coalesce(t.due_date, d.document_date, {2}), o.minor - coalesce(t.minor, 0)
-                from kept o left join told t on t.document_id = o.document_id left join document d on d.business_id = {0} and d.id = o.document_id
-               where o.minor <> coalesce(t.minor, 0))
+              select u.customer_id, u.currency, u.document_id, null::uuid, coalesce(u.due_date, d.document_date, {2}), u.minor
+                from untold u left join document d on d.business_id = {0} and d.id = u.document_id)
             """;
-    private static final String BANDS = bands("sum(minor) filter (where %s)");
+    private static final String BANDS = bands("sum(minor) filter (where %s)::bigint");
     private static final String RANKED_CUSTOMERS = ITEMS + """
-            , of_customer as materialized (select customer_id, currency, %s, sum(minor) as total from item group by 1, 2),
-            ranked as (select o.*, row_number() over (order by total desc, customer_id)::int as rank from of_customer o)
+            , of_customer as materialized (select customer_id, currency, %s, sum(minor)::bigint as total from item group by 1, 2),
+            ranked as (select o.*, row_number() over (order by total desc, customer_id)::int as rank from (select * from of_customer order by total desc, customer_id {5}) o)
             """.formatted(BANDS);
     private static final String ALL_CUSTOMERS = RANKED_CUSTOMERS
             + "select r.*, k.name from ranked r left join customer k on k.business_id = {0} and k.id = r.customer_id order by rank";
     /** Those of a page and those that are drawn, and what all come to. */
     private static final String SOME_CUSTOMERS = RANKED_CUSTOMERS + """
-            select r.*, k.name, null::int as rows from (select * from ranked where rank between {5} and {6} or rank <= {7}) r
+            select r.*, k.name, null::int as rows from (select * from ranked where rank >= {6} or rank <= {7}) r
               left join customer k on k.business_id = {0} and k.id = r.customer_id
             union all select null, currency, %s, sum(total), null, null, count(*)::int from of_customer group by currency
              order by rank
             """.formatted(bandNames("sum(%s)"));
 
     private static final String NAMED_ITEMS = ITEMS + """
-            , ranked as (select i.*, row_number() over (order by due_date, document_id, claim_id)::int as rank from item i)
+            , ranked as (select i.*, row_number() over (order by due_date, document_id, claim_id)::int as rank from (select * from item order by due_date, document_id, claim_id {5}) i)
             select r.*, k.name, coalesce(d.number, '') as number, d.document_date, c.seq, c.description
               from ranked r left join customer k on k.business_id = {0} and k.id = r.customer_id left join document d on d.business_id = {0} and d.id = r.document_id
-              left join claim c on c.business_id = {0} and c.id = r.claim_id where {5} order by rank
+              left join claim c on c.business_id = {0} and c.id = r.claim_id order by rank
             """;
     private static final String SUMS = ITEMS
             + "select null::uuid as customer_id, null as name, currency, %s, sum(minor) as total, count(*)::int as rows from item group by currency"
                     .formatted(BANDS);
+    private static final QueryPart ALL = DSL.sql("");
     private static final String WITH_CLAIM = "c.id as claim_id";
     private static final String WITHOUT_CLAIM = "null::uuid as claim_id";
     private final DSLContext db;
@@ -116,7 +125,7 @@ class OpenStore {
 
     /** By customer, who owes most first. */
     void byCustomer(BusinessId business, AccountCode receivables, Asked asked, Consumer<OfCustomer> to) {
-        Rows.each(query(ALL_CUSTOMERS, business, receivables, asked, WITHOUT_CLAIM), OpenStore::ofCustomer, to);
+        Rows.each(query(ALL_CUSTOMERS, business, receivables, asked, WITHOUT_CLAIM, ALL), OpenStore::ofCustomer, to);
     }
 
     /**
@@ -126,14 +135,15 @@ class OpenStore {
      */
     Paged<OfCustomer, OfCustomer> pageByCustomer(
             BusinessId business, AccountCode receivables, Asked asked, Slice slice, int drawn) {
+        int last = slice.skipped() + slice.most();
         return paged(query(
                 SOME_CUSTOMERS,
                 business,
                 receivables,
                 asked,
                 WITHOUT_CLAIM,
+                DSL.sql("limit {0}", DSL.inline(Math.max(last, drawn))),
                 DSL.val(slice.from()),
-                DSL.val(slice.skipped() + slice.most()),
                 DSL.val(drawn)));
     }
 
@@ -149,7 +159,7 @@ class OpenStore {
 
     /** Item by item, the oldest first. */
     void byItem(BusinessId business, AccountCode receivables, Asked asked, Consumer<Item> to) {
-        Rows.each(items(business, receivables, asked, DSL.noCondition()), OpenStore::item, to);
+        Rows.each(items(business, receivables, asked, ALL), OpenStore::item, to);
     }
 
     /** The same, as far as a page shows it. */
@@ -158,9 +168,7 @@ class OpenStore {
                         business,
                         receivables,
                         asked,
-                        DSL.condition(
-                                "r.rank between {0} and {1}",
-                                DSL.val(slice.from()), DSL.val(slice.skipped() + slice.most())))
+                        DSL.sql("offset {0} limit {1}", DSL.inline(slice.skipped()), DSL.inline(slice.most())))
                 .fetch(OpenStore::item);
     }
 
@@ -169,7 +177,7 @@ class OpenStore {
         return Rows.gathered(query(SUMS, business, receivables, asked, WITHOUT_CLAIM), OpenStore::summed);
     }
 
-    private ResultQuery<Record> items(BusinessId business, AccountCode receivables, Asked asked, Condition which) {
+    private ResultQuery<Record> items(BusinessId business, AccountCode receivables, Asked asked, QueryPart which) {
         return query(NAMED_ITEMS, business, receivables, asked, WITH_CLAIM, which);
     }
 
@@ -187,8 +195,8 @@ class OpenStore {
     }
 
     private static String within(AgeBand band) {
-        String from = band == AgeBand.NOT_DUE ? "" : "{2} - due_date >= " + band.first();
-        String until = band == AgeBand.OVER_90 ? "" : "{2} - due_date <= " + band.last();
+        String from = band == AgeBand.NOT_DUE ? "" : "due_date <= {2} - " + band.first();
+        String until = band == AgeBand.OVER_90 ? "" : "due_date >= {2} - " + band.last();
         return Stream.of(from, until).filter(s -> !s.isEmpty()).collect(Collectors.joining(" and "));
     }
 

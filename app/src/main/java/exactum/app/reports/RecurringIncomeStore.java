@@ -7,6 +7,7 @@ import exactum.core.ids.RecurringId;
 import exactum.core.money.Money;
 import java.time.LocalDate;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
 import java.util.UUID;
 import java.util.function.Consumer;
@@ -21,19 +22,25 @@ import org.springframework.stereotype.Component;
 class RecurringIncomeStore {
     /**
      * The periods of each that touch the days. The first day that one was ever billed for is looked up only where the days do not
-     * show an earlier one: what matters of it is whether it lies before them.
+     * show an earlier one: what matters of it is whether it lies before them. The periods come in any order; what each says is worked
+     * out before they are gathered, by several processes where there are many.
      */
     private static final String ARRANGEMENTS = """
-            with billed as (
-              select o.recurring_id, d.currency, min(o.period_from) as first_from,
-                     string_agg(concat_ws(',', o.period_from, o.period_until,
-                         d.net_minor - case when o.recurring_id in (select m.recurring_id from recurring_line m where m.business_id = {0} and m.basis = 'as read')
-                                            then (select coalesce(sum(l.net_minor), 0) from document_line l where l.business_id = d.business_id and l.document_id = d.id and l.income_account is not null
-                                                     and exists (select 1 from recurring_line m where m.business_id = o.business_id and m.recurring_id = o.recurring_id and m.basis = 'as read' and m.item_id is not distinct from l.item_id and (m.item_id is not null or m.description = l.description)))
-                                            else 0 end), ';' order by o.period_from) as periods
+            with read_off as (
+              select recurring_id, document_id, sum(net_minor)::bigint as minor from (
+                  select distinct o.recurring_id, o.document_id, l.line_no, l.net_minor
+                    from recurring_line m join occurrence o on o.business_id = m.business_id and o.recurring_id = m.recurring_id and o.period_from <= {2} and o.period_until >= {1}
+                    join document_line l on l.business_id = o.business_id and l.document_id = o.document_id and l.income_account is not null
+                     and m.item_id is not distinct from l.item_id and (m.item_id is not null or m.description = l.description)
+                   where m.business_id = {0} and m.basis = 'as read') line
+               group by 1, 2),
+            said as (
+              select o.recurring_id, d.currency, o.period_from, concat_ws(',', o.period_from, o.period_until, d.net_minor - coalesce(m.minor, 0)) as period
                 from occurrence o join document d on d.business_id = o.business_id and d.id = o.document_id and d.state = 'issued'
-                join customer k on k.business_id = d.business_id and k.id = d.customer_id
-               where o.business_id = {0} and o.period_from <= {2} and o.period_until >= {1} and {3} group by 1, 2),
+                left join read_off m on m.recurring_id = o.recurring_id and m.document_id = o.document_id
+                left join customer k on k.business_id = d.business_id and k.id = d.customer_id
+               where o.business_id = {0} and o.period_from <= {2} and o.period_until >= {1} and {3} offset 0),
+            billed as (select recurring_id, currency, min(period_from) as first_from, string_agg(period, ';') as periods from said group by 1, 2),
             arrangement as (
               select r.rule, r.state, r.ends_on, b.currency, b.periods, r.id, r.name, r.customer_id,
                      case when b.first_from <= {1} then b.first_from
@@ -111,6 +118,7 @@ class RecurringIncomeStore {
                                 LocalDate.parse(p[0]),
                                 LocalDate.parse(p[1]),
                                 Money.ofMinor(currency, Long.parseLong(p[2]))))
+                        .sorted(Comparator.comparing(Period::from))
                         .toList());
     }
 }

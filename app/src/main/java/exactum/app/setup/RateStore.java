@@ -65,9 +65,12 @@ class RateStore {
     /** The currencies of customers, banks and processors that are not the business's own. */
     List<String> used(BusinessId business) {
         var own = DSL.field(DSL.select(BUSINESS.CURRENCY).from(BUSINESS).where(BUSINESS.ID.eq(business)));
-        return db.selectDistinct(CUSTOMER.CURRENCY)
+        return db.select(CUSTOMER.CURRENCY)
                 .from(CUSTOMER)
-                .where(CUSTOMER.BUSINESS_ID.eq(business).and(CUSTOMER.CURRENCY.ne(own)))
+                .where(CUSTOMER.BUSINESS_ID.eq(business).and(CUSTOMER.CURRENCY.lt(own)))
+                .union(DSL.select(CUSTOMER.CURRENCY)
+                        .from(CUSTOMER)
+                        .where(CUSTOMER.BUSINESS_ID.eq(business).and(CUSTOMER.CURRENCY.gt(own))))
                 .union(DSL.select(BANK_ACCOUNT.CURRENCY)
                         .from(BANK_ACCOUNT)
                         .where(BANK_ACCOUNT.BUSINESS_ID.eq(business).and(BANK_ACCOUNT.CURRENCY.ne(own))))
