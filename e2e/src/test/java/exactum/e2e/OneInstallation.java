@@ -6,8 +6,10 @@ import org.junit.jupiter.api.extension.ExtensionContext;
 import org.junit.jupiter.api.extension.ParameterContext;
 import org.junit.jupiter.api.extension.ParameterResolver;
 
-/** Gives each story the same running installation; it begins where it asks to. */
+/** Gives each story the same running installation, one for each process that tests; it begins where it asks to. */
 class OneInstallation implements ParameterResolver {
+    private static Installation only;
+
     @Override
     public boolean supportsParameter(ParameterContext parameter, ExtensionContext context) {
         return parameter.getParameter().getType() == Installation.class;
@@ -15,14 +17,16 @@ class OneInstallation implements ParameterResolver {
 
     @Override
     public Object resolveParameter(ParameterContext parameter, ExtensionContext context) {
-        return context.getRoot()
-                .getStore(ExtensionContext.Namespace.GLOBAL)
-                .getOrComputeIfAbsent(Installation.class, k -> started(), Installation.class);
+        return started();
     }
 
-    private static Installation started() {
+    private static synchronized Installation started() {
         try {
-            return new Installation();
+            if (only == null) {
+                only = new Installation();
+                Runtime.getRuntime().addShutdownHook(new Thread(only::close));
+            }
+            return only;
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
