@@ -15,6 +15,7 @@ import exactum.app.setup.Tags;
 import exactum.app.web.NotHere;
 import exactum.app.web.Pager;
 import exactum.app.web.TypedForm;
+import exactum.core.document.TaxRate;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
 import exactum.core.ids.ItemId;
@@ -26,6 +27,7 @@ import exactum.core.problem.Refusal;
 import exactum.core.text.TextKind;
 import java.time.LocalDate;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.Currency;
 import java.util.List;
 import java.util.Map;
@@ -120,6 +122,7 @@ class CataloguePages {
                 "rates",
                 setup.taxRates(business.id()).rates().stream()
                         .filter(r -> r.isValidOn(today))
+                        .sorted(Comparator.comparing(TaxRate::percent).reversed())
                         .toList());
         List<Account> sales = accounts.forSales(business.id());
         model.addAttribute("accounts", sales);
