@@ -277,4 +277,13 @@ class ReportsTest {
             world.asOwner("alter table document_line rename column net_gone to net_minor");
         }
     }
+
+    @Test
+    void in_the_first_week_of_a_month_reports_begin_with_the_month_before(World world) {
+        try (var ada = new Visitor(world, "ada")) {
+            assertThat(ada.get("/reports/income").body()).contains("value=\"1 May 2026\"", "value=\"1 Jun 2026\"");
+            assertThat(ada.get("/reports/income?until=8+Jun+2026").body()).contains("value=\"1 Jun 2026\"");
+            assertThat(ada.get("/reports/income?until=31+May+2026").body()).contains("value=\"1 May 2026\"");
+        }
+    }
 }

@@ -148,7 +148,7 @@ class ReportPages {
             LocalDate last = f.dateOrNone("until", "last day", today);
             LocalDate until = last == null ? today : last;
             LocalDate first = f.dateOrNone("from", "first day", today);
-            LocalDate from = first == null ? until.withDayOfMonth(1) : first;
+            LocalDate from = first == null ? usualStart(until) : first;
             if (kind.what().between() && from.isAfter(until))
                 throw new Refusal("report.days", "The first day is after the last. Choose others.").at("from");
             String by = f.raw("by");
@@ -165,6 +165,11 @@ class ReportPages {
                     f.raw("tag"),
                     which);
         });
+    }
+
+    /** The first of the month; in the first week of one, of the month before, of which nothing would be told otherwise. */
+    private static LocalDate usualStart(LocalDate until) {
+        return until.minusWeeks(1).withDayOfMonth(1);
     }
 
     private ItemId byCode(Business business, TypedForm f) {
