@@ -130,6 +130,8 @@
     const { target, requestConfig, xhr } = event.detail;
     if (xhr.status < 400 && requestConfig.elt.matches("input[hx-swap='innerHTML']") && target.contains(document.activeElement) && document.activeElement !== requestConfig.elt) event.detail.shouldSwap = false;
   });
+  // One sheet that is filled for several rows never shows what it was filled with before.
+  document.addEventListener("htmx:beforeRequest", (event) => { if (event.detail.target.matches("[popover]")) event.detail.target.replaceChildren(); });
   function sort(head) {
     const table = head.closest("table");
     const index = [...head.parentElement.children].indexOf(head);

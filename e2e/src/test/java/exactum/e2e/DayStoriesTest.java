@@ -116,6 +116,12 @@ class DayStoriesTest {
             person.goTo("/arrears");
             assertThat(page.locator("#arrears")).containsText("promised by 18 Jun 2026");
             person.look();
+            page.locator("#arrears").getByText("Follow up").click();
+            assertThat(page.locator("#follow-up")).containsText("What is done next");
+            page.getByLabel("What is done next").fill("call them");
+            page.getByLabel("On", new Page.GetByLabelOptions().setExact(true)).fill("+3");
+            person.press("Save");
+            assertThat(page.locator("#arrears")).containsText("call them, ");
             page.locator("#arrears").getByText("Interest").click();
             person.sees("interest on late payment is switched off");
             person.look();
