@@ -1,6 +1,7 @@
 package exactum.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.awaitility.Awaitility.await;
 
 import exactum.app.customers.Contacts;
 import exactum.app.customers.Customer;
@@ -18,6 +19,7 @@ import exactum.app.messages.Recipient;
 import exactum.app.messages.SendMessages;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.Test;
@@ -187,14 +189,17 @@ class SendingTest {
         Document slow = world.sentInvoice(world.payer(), "100");
         try (var server = new StubbornServer(mail);
                 var pool = Executors.newSingleThreadExecutor()) {
-            server.answersAfter(message(world, slow).addresses().getFirst(), 6);
+            var told = new CountDownLatch(1);
+            server.answersOnce(message(world, slow).addresses().getFirst(), told);
             var all = pool.submit(send::sendAll);
+            await().until(() -> !server.taken().isEmpty());
             var others = new ArrayList<Document>();
             for (int i = 0; i < 5; i++) others.add(world.sentInvoice(world.payer(), "10"));
             send.sendAll();
             for (Document other : others)
-                assertThat(message(world, other).state()).isEqualTo(MessageState.SENT);
+                await().until(() -> message(world, other).state() == MessageState.SENT);
             assertThat(message(world, slow).state()).isEqualTo(MessageState.SENDING);
+            told.countDown();
             all.get(60, TimeUnit.SECONDS);
         }
         assertThat(message(world, slow).state()).isEqualTo(MessageState.SENT);

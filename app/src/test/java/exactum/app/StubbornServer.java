@@ -18,6 +18,7 @@ import java.util.Map;
 import java.util.Properties;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.atomic.AtomicInteger;
 import org.springframework.mail.javamail.JavaMailSenderImpl;
 
@@ -31,7 +32,7 @@ final class StubbornServer implements AutoCloseable {
 
     private final List<Taken> taken = new CopyOnWriteArrayList<>();
     private final Map<String, String> answers = new ConcurrentHashMap<>();
-    private final Map<String, Integer> slow = new ConcurrentHashMap<>();
+    private final Map<String, CountDownLatch> slow = new ConcurrentHashMap<>();
     private final AtomicInteger breaks = new AtomicInteger();
     private final JavaMailSenderImpl mail;
     private final int portBefore;
@@ -59,9 +60,9 @@ final class StubbornServer implements AutoCloseable {
         else answers.put(address, line);
     }
 
-    /** Waits so many seconds before it says that it took a message for the address. */
-    void answersAfter(String address, int seconds) {
-        slow.put(address, seconds);
+    /** Takes a message for the address, and says so only once it is told to. */
+    void answersOnce(String address, CountDownLatch told) {
+        slow.put(address, told);
     }
 
     /** Closes the line so often after it took a message, instead of saying so. */
@@ -106,7 +107,8 @@ final class StubbornServer implements AutoCloseable {
                         say(out, "354 go on");
                         take(data(in), from, List.copyOf(to));
                         if (breaks.getAndUpdate(n -> Math.max(0, n - 1)) > 0) return;
-                        for (String address : to) Thread.sleep(1000L * slow.getOrDefault(address, 0));
+                        for (String address : to)
+                            if (slow.containsKey(address)) slow.get(address).await();
                         say(out, "250 taken");
                     }
                     case "QUIT" -> {
