@@ -6,7 +6,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
-import com.microsoft.playwright.assertions.LocatorAssertions;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -14,9 +13,6 @@ import org.junit.jupiter.api.extension.ExtendWith;
 /** The end of a month: tied out, signed, closed, asked about by an accountant, reopened by two. */
 @ExtendWith(OneInstallation.class)
 class BooksStoriesTest {
-    private static final LocatorAssertions.ContainsTextOptions PATIENT =
-            new LocatorAssertions.ContainsTextOptions().setTimeout(240_000);
-
     @Test
     void a_month_is_signed_closed_explained_and_reopened(Installation installation) {
         installation.begin(BILLED);
@@ -37,11 +33,7 @@ class BooksStoriesTest {
 
     private static void untilJuly(Person person) {
         person.goTo("/day");
-        person.press("Move forward");
-        person.page.locator("#forward-until").fill("1 Jul 2026");
-        person.press("Move");
-        assertThat(person.page.locator(".corner")).containsText("Wed 1 Jul 2026", PATIENT);
-        assertThat(person.button("Move forward")).isVisible();
+        person.moveUntil("Wed 1 Jul 2026");
         person.goTo("/unmatched");
         Locator rehearse = person.page.getByText("Rehearse");
         if (rehearse.count() > 0) {

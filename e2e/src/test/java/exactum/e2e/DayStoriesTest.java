@@ -7,15 +7,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
-import com.microsoft.playwright.assertions.LocatorAssertions;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 
 /** A morning: the day sheet worked down to nothing without a mouse; and a promise that was not kept. */
 @ExtendWith(OneInstallation.class)
 class DayStoriesTest {
-    private static final LocatorAssertions.ContainsTextOptions PATIENT =
-            new LocatorAssertions.ContainsTextOptions().setTimeout(120_000);
     private static final String CURRENT = "tr[aria-current='true']";
 
     @Test
@@ -87,11 +84,7 @@ class DayStoriesTest {
 
     private static void forwardTo(Person person, String day) {
         person.goTo("/day");
-        person.press("Move forward");
-        person.page.locator("#forward-until").fill(day);
-        person.press("Move");
-        assertThat(person.page.locator(".corner")).containsText(day, PATIENT);
-        assertThat(person.button("Move forward")).isVisible();
+        person.moveUntil(day);
     }
 
     @Test

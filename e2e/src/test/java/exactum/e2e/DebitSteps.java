@@ -16,7 +16,6 @@ import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.time.format.DateTimeFormatter;
-import java.time.temporal.TemporalAdjusters;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -215,23 +214,14 @@ final class DebitSteps {
                         "true"));
     }
 
-    /** Moves on, by months, weeks and days, until a date stands in the corner. */
+    /** Moves on, a month at a time where it is long, until a date stands in the corner. */
     void forwardTo(String day) {
         LocalDate until = LocalDate.parse(day, DAY);
         person.goTo("/day");
         for (LocalDate now = today(); now.isBefore(until); now = today()) {
-            LocalDate end = now.with(TemporalAdjusters.lastDayOfMonth());
-            if (now.isBefore(end) && !end.isAfter(until)) forward("to the end of the month", end);
-            else if (!now.plusDays(7).isAfter(until)) forward("a week", now.plusDays(7));
-            else forward("a day", now.plusDays(1));
+            LocalDate next = now.plusMonths(1);
+            person.moveUntil(DAY.format(next.isBefore(until) ? next : until));
         }
-    }
-
-    private void forward(String step, LocalDate to) {
-        person.press("Move forward");
-        person.press(step);
-        assertThat(page.locator(".corner")).containsText(DAY.format(to));
-        assertThat(person.button("Move forward")).isVisible();
     }
 
     private LocalDate today() {

@@ -6,6 +6,7 @@ import com.deque.html.axecore.playwright.AxeBuilder;
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import java.util.ArrayList;
 import java.util.List;
@@ -14,6 +15,7 @@ import org.assertj.core.api.Assertions;
 
 /** A person at the real pages, in Debian's Chromium; every page is looked at by axe, and the console must stay quiet. */
 final class Person implements AutoCloseable {
+    private static final int LONGEST_JOURNEY_MS = 240_000;
     private final List<BrowserContext> profiles = new ArrayList<>();
     private final List<String> complaints = new ArrayList<>();
     private final List<String> expected = new ArrayList<>();
@@ -81,6 +83,16 @@ final class Person implements AutoCloseable {
         press("Move forward");
         press("a day");
         assertThat(page.locator(".corner")).containsText(date);
+        assertThat(button("Move forward")).isVisible();
+    }
+
+    /** Moves the business date on until a day, such as “Wed 1 Jul 2026”, and waits until the journey has ended there. */
+    void moveUntil(String day) {
+        press("Move forward");
+        page.locator("#forward-until").fill(day.replaceFirst("^[A-Z][a-z]{2} ", ""));
+        press("Move");
+        assertThat(page.locator(".corner"))
+                .containsText(day, new LocatorAssertions.ContainsTextOptions().setTimeout(LONGEST_JOURNEY_MS));
         assertThat(button("Move forward")).isVisible();
     }
 
