@@ -28,6 +28,7 @@ import exactum.app.reports.Asked;
 import exactum.app.reports.Cell;
 import exactum.app.reports.Check;
 import exactum.app.reports.DaySums;
+import exactum.app.reports.Line;
 import exactum.app.reports.MakeReports;
 import exactum.app.reports.ReportKind;
 import exactum.app.settlement.Channel;
@@ -50,6 +51,7 @@ import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.SplittableRandom;
@@ -372,6 +374,39 @@ class HistoriesTest {
                 }
             }
             if (isSummed()) sameWithoutKeptSums(business, then);
+            for (ReportKind report : world.all(ReportKind.class)) {
+                List<String> bys = report.what().bys();
+                String by = bys.get(random.nextInt(bys.size()));
+                pageHasAll(report, business, new Asked(then, today(), by, null, null, null, "", ""));
+            }
+        }
+
+        /** A page shows the rows that a file has, and its totals are what they come to, however little of them it reads. */
+        private void pageHasAll(ReportKind report, Business business, Asked asked) {
+            var page = world.bean(MakeReports.class).page(report, business, asked, Slice.first(10_000));
+            var rows = new ArrayList<Line>();
+            report.each(business, asked, rows::add);
+            assertThat(page.lines().stream().map(History::plain))
+                    .as("%s by %s", report.what().name(), asked.by())
+                    .containsExactlyInAnyOrderElementsOf(
+                            rows.stream().map(History::plain).toList());
+            assertThat(page.count()).isEqualTo(rows.size());
+            for (Line total : page.totals())
+                for (int i = 0; i < total.cells().size(); i++) {
+                    Money amount = total.cells().get(i).amount();
+                    if (amount != null)
+                        assertThat(summed(rows, total.currency(), i, amount)).isEqualTo(amount);
+                }
+        }
+
+        private static Money summed(List<Line> rows, String currency, int column, Money like) {
+            return Money.sum(
+                    like.currency(),
+                    rows.stream()
+                            .filter(l -> l.currency().equals(currency))
+                            .map(l -> l.cells().get(column).amount())
+                            .filter(Objects::nonNull)
+                            .toList());
         }
 
         private void sameWithoutKeptSums(Business business, LocalDate then) {
@@ -398,9 +433,11 @@ class HistoriesTest {
         }
 
         private static List<List<String>> plain(MakeReports.Page page) {
-            return page.lines().stream()
-                    .map(l -> l.cells().stream().map(Cell::plain).toList())
-                    .toList();
+            return page.lines().stream().map(History::plain).toList();
+        }
+
+        private static List<String> plain(Line line) {
+            return line.cells().stream().map(Cell::plain).toList();
         }
     }
 }

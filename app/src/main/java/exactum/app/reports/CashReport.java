@@ -12,11 +12,13 @@ import exactum.core.working.Working;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Collections;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.function.Consumer;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
 /** Accrual and cash basis side by side, and what lies between them. */
@@ -77,17 +79,40 @@ class CashReport implements ReportKind {
     public void each(Business business, Asked asked, Consumer<Line> to) {
         Map<AccountCode, String> names = books.accountNames(business.id());
         if (asked.by().equals(BY_DOCUMENT)) {
-            documents(
-                    business,
-                    asked,
-                    d -> CashBridge.of(d.doc()).stream()
-                            .filter(r ->
-                                    asked.which().isEmpty() || label(r, names).equals(asked.which()))
-                            .filter(r -> !isNothing(r))
-                            .forEach(r -> to.accept(line(d, r, names))));
+            documents(business, asked, d -> rows(d, asked, names).forEach(r -> to.accept(line(d, r, names))));
             return;
         }
         byAccount(business, asked).stream().filter(r -> !isNothing(r)).forEach(r -> to.accept(line(r, names, asked)));
+    }
+
+    /** Of the documents of all customers, those of the page and some beyond are read; what all come to is known from their accounts. */
+    @Override
+    public void collect(Business business, Asked asked, Collected into) {
+        if (asked.isNarrowed() || !asked.by().equals(BY_DOCUMENT)) {
+            each(business, asked, into::add);
+            return;
+        }
+        Map<AccountCode, String> names = books.accountNames(business.id());
+        Accounts accounts = ledger.accounts(business.id());
+        store.some(
+                business.id(),
+                accounts.of(AccountRole.RECEIVABLES),
+                accounts.of(AccountRole.CREDIT),
+                asked,
+                d -> rows(d, asked, names).allMatch(r -> into.offer(line(d, r, names))));
+        byAccount(business, asked).stream()
+                .filter(r -> isAsked(r, asked, names) && !isNothing(r))
+                .forEach(r -> into.sum(ofDocuments(r), 0));
+    }
+
+    private static Stream<CashBridge.Row> rows(CashStore.Of d, Asked asked, Map<AccountCode, String> names) {
+        return CashBridge.of(d.doc()).stream()
+                .filter(r -> isAsked(r, asked, names))
+                .filter(r -> !isNothing(r));
+    }
+
+    private static boolean isAsked(CashBridge.Row r, Asked asked, Map<AccountCode, String> names) {
+        return asked.which().isEmpty() || label(r, names).equals(asked.which());
     }
 
     private Collection<CashBridge.Row> byAccount(Business business, Asked asked) {
@@ -165,6 +190,13 @@ class CashReport implements ReportKind {
         cells.add(Cell.of(d.number(), "/invoices/" + d.number()));
         cells.add(Cell.of(d.name(), "/customers/" + d.customer()));
         cells.add(Cell.of(label(r, names)));
+        cells.addAll(figures(r));
+        return new Line(r.cash().currency().getCurrencyCode(), cells);
+    }
+
+    /** What documents come to, in the columns of a document. */
+    private static Line ofDocuments(CashBridge.Row r) {
+        var cells = new ArrayList<>(Collections.nCopies(3, Cell.of("")));
         cells.addAll(figures(r));
         return new Line(r.cash().currency().getCurrencyCode(), cells);
     }

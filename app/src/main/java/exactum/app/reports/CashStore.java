@@ -8,12 +8,16 @@ import exactum.core.money.Money;
 import exactum.core.report.CashBridge;
 import java.math.BigDecimal;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.UUID;
 import java.util.function.Consumer;
+import java.util.function.Predicate;
 import org.jooq.DSLContext;
+import org.jooq.QueryPart;
 import org.jooq.Record;
+import org.jooq.ResultQuery;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 
@@ -38,18 +42,25 @@ class CashStore {
               union select o.document_id from owed o where o.minor <> 0 and o.first_on <= {3} - 1 and o.business_id = {0} and o.account = {1} and o.document_id is not null
               union select o.document_id from owed o where o.minor = 0 and o.open_on @> ({3} - 1) and o.business_id = {0} and o.account = {1} and o.document_id is not null
               union select m.document_id from means m where m.business_id = {0} and m.kind = 'credit note' and m.document_id is not null
+                and exists (select 1 from entry i where i.business_id = {0} and i.event = 'credit note issued' and i.source_id = m.document_id and i.entry_date <= {4})
                 and (m.left_minor > 0
                      or exists (select 1 from allocation a join entry e on e.business_id = a.business_id and e.id = a.entry_id where a.business_id = m.business_id and a.means_id = m.id and e.entry_date >= {3})
                      or exists (select 1 from refund f join entry e on e.business_id = f.business_id and e.id = f.entry_id where f.business_id = m.business_id and f.drawn_on = m.id and e.entry_date >= {3})))
             """;
 
+    /** Those of a batch, which come after one. */
+    private static final String BATCH = """
+            , batch as materialized (
+              select d.id from moved join document d on d.business_id = {0} and d.id = moved.id where {6} order by d.document_date, d.number limit {7})
+            """;
+
     private static final String DOCUMENTS = """
-            select d.id, d.number, d.kind, d.currency, k.id as customer_id, k.name, i.entry_date as issued_on, v.entry_date as voided_on,
+            select d.id, d.number, d.document_date, d.kind, d.currency, k.id as customer_id, k.name, i.entry_date as issued_on, v.entry_date as voided_on,
                    (select string_agg(x.account || '=' || x.minor, ';' order by x.account) from (
                       select p.account, -sum(p.amount_minor) as minor from posting p
                        where p.business_id = i.business_id and p.entry_id = i.id and p.account not in ({1}, {2}) group by 1) x) as parts,
                    s.money_before, s.money_after, s.all_before, s.all_after
-              from moved join document d on d.business_id = {0} and d.id = moved.id
+              from %1$s join document d on d.business_id = {0} and d.id = %1$s.id
               join customer k on k.business_id = d.business_id and k.id = d.customer_id
               join entry i on i.business_id = d.business_id and i.source_id = d.id and i.event in ('invoice issued', 'credit note issued') and i.entry_date <= {4}
               left join entry v on v.business_id = d.business_id and v.source_id = d.id and v.event = 'document voided'
@@ -87,10 +98,32 @@ class CashStore {
     }
 
     /** A document with whose it is. */
-    record Of(String number, CustomerId customer, String name, CashBridge.Doc doc) {}
+    record Of(String number, LocalDate date, CustomerId customer, String name, CashBridge.Doc doc) {}
 
     void each(BusinessId business, AccountCode receivables, AccountCode credit, Asked asked, Consumer<Of> to) {
         documents(MOVED_OR_OPEN, business, receivables, credit, asked, to);
+    }
+
+    /** The same of all customers, as far as more is wanted. */
+    void some(
+            BusinessId business, AccountCode receivables, AccountCode credit, Asked asked, Predicate<Of> isMoreWanted) {
+        Asked all = Asked.ofAll(asked.from(), asked.until());
+        Batches.each(
+                (last, most) -> Rows.gathered(
+                        query(
+                                MOVED_OR_OPEN + BATCH + DOCUMENTS.formatted("batch"),
+                                business,
+                                receivables,
+                                credit,
+                                all,
+                                last == null
+                                        ? DSL.noCondition()
+                                        : DSL.condition(
+                                                "(d.document_date, d.number) > ({0}, {1})",
+                                                DSL.val(last.date()), DSL.val(last.number())),
+                                DSL.inline(most)),
+                        r -> of(r, asked)),
+                isMoreWanted);
     }
 
     /** Only those of which anything changed between the days. */
@@ -106,16 +139,27 @@ class CashStore {
             Asked asked,
             Consumer<Of> to) {
         Rows.each(
-                db.resultQuery(
-                        which + DOCUMENTS,
-                        DSL.inline(business.value()),
-                        DSL.val(receivables.value()),
-                        DSL.val(credit.value()),
-                        DSL.val(asked.from()),
-                        DSL.val(asked.until()),
-                        ReportFilter.of(asked)),
+                query(which + DOCUMENTS.formatted("moved"), business, receivables, credit, asked),
                 r -> of(r, asked),
                 to);
+    }
+
+    private ResultQuery<Record> query(
+            String sql,
+            BusinessId business,
+            AccountCode receivables,
+            AccountCode credit,
+            Asked asked,
+            QueryPart... more) {
+        var parts = new ArrayList<QueryPart>(List.of(
+                DSL.inline(business.value()),
+                DSL.val(receivables.value()),
+                DSL.val(credit.value()),
+                DSL.val(asked.from()),
+                DSL.val(asked.until()),
+                ReportFilter.of(asked)));
+        parts.addAll(List.of(more));
+        return db.resultQuery(sql, parts.toArray(QueryPart[]::new));
     }
 
     /** Money that settled documents between the days, less what was paid out of credit notes. */
@@ -159,6 +203,7 @@ class CashStore {
                 .abs();
         return new Of(
                 r.get("number", String.class),
+                r.get("document_date", LocalDate.class),
                 new CustomerId(r.get("customer_id", UUID.class)),
                 r.get("name", String.class),
                 new CashBridge.Doc(

@@ -14,6 +14,9 @@ final class Collected implements ReportKind.Totals {
     /** Of how many rows there is a drawing. */
     static final int DRAWN = 12;
 
+    /** So many rows after a page are read to say how many there are in all; if there are more than that, it is not said. */
+    private static final int COUNTED_AHEAD = 1_000;
+
     private final List<Integer> stacked;
     private final boolean inOrder;
     private final Set<Integer> standings;
@@ -22,6 +25,7 @@ final class Collected implements ReportKind.Totals {
     private final List<Line> largest = new ArrayList<>();
     private final TreeMap<String, Money[]> totals = new TreeMap<>();
     private int count;
+    private boolean more;
 
     Collected(ReportKind kind, Asked asked, Slice slice) {
         this.stacked = kind.drawn(asked);
@@ -36,6 +40,18 @@ final class Collected implements ReportKind.Totals {
         if (count >= slice.from() && page.size() < slice.most()) page.add(line);
         addUp(line);
         draw(line);
+    }
+
+    /**
+     * The next row of many, of which it is known what all come to: those of the page are kept, and some beyond are counted.
+     *
+     * @return whether the next is wanted too
+     */
+    boolean offer(Line line) {
+        count++;
+        if (slice.has(count)) page.add(line);
+        more = count >= slice.skipped() + slice.most() + COUNTED_AHEAD;
+        return !more;
     }
 
     /** Which rows are to be shown. */
@@ -87,6 +103,11 @@ final class Collected implements ReportKind.Totals {
 
     int count() {
         return count;
+    }
+
+    /** Whether there are more rows than were counted. */
+    boolean isMore() {
+        return more;
     }
 
     List<Line> page() {

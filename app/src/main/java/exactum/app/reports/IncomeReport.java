@@ -7,6 +7,9 @@ import exactum.app.setup.Account;
 import exactum.app.setup.FindSetup;
 import exactum.core.ledger.AccountCode;
 import exactum.core.money.Money;
+import java.time.LocalDate;
+import java.time.YearMonth;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.EnumSet;
@@ -27,7 +30,7 @@ class IncomeReport implements ReportKind {
             "What was billed between two days, without tax, for which items, tags and customers?",
             Arrays.stream(IncomeStore.By.values()).map(IncomeStore.By::words).toArray(String[]::new));
     private static final Set<IncomeStore.By> SUMMED =
-            EnumSet.of(IncomeStore.By.ITEM, IncomeStore.By.ACCOUNT, IncomeStore.By.TAGS);
+            EnumSet.of(IncomeStore.By.ITEM, IncomeStore.By.ACCOUNT, IncomeStore.By.TAGS, IncomeStore.By.MONTH);
     private static final Comparator<IncomeStore.Labelled> MOST_FIRST = Comparator.comparingLong(
                     (IncomeStore.Labelled s) -> -s.net().minor())
             .thenComparing(IncomeStore.Labelled::label);
@@ -71,16 +74,56 @@ class IncomeReport implements ReportKind {
     @Override
     public void each(Business business, Asked asked, Consumer<Line> to) {
         IncomeStore.By by = IncomeStore.By.of(asked.by());
-        boolean summed = asked.isWhole() && SUMMED.contains(by);
-        List<Sum> booked = asked.isWhole() ? days.between(business, sums, asked.from(), asked.until()) : List.of();
-        if (summed) gathered(business, by, booked).forEach(s -> to.accept(line(s, by, asked)));
+        if (isSummed(by, asked)) gathered(business, by, asked).forEach(s -> to.accept(line(s, by, asked)));
         else store.lines(business.id(), by, asked, s -> to.accept(line(s, by, asked)));
+        others(business, asked).forEach(to);
+    }
+
+    @Override
+    public void collect(Business business, Asked asked, Collected into) {
+        IncomeStore.By by = IncomeStore.By.of(asked.by());
+        if (isSummed(by, asked)) {
+            each(business, asked, into::add);
+            return;
+        }
+        IncomeStore.Some some = store.page(business.id(), by, asked, into.slice(), Collected.DRAWN);
+        some.shown().forEach(s -> into.show(line(s, by, asked)));
+        some.drawn().forEach(s -> into.draw(line(s, by, asked)));
+        some.all().forEach(s -> into.sum(line(s.sum(), Cell.of("")), s.rows()));
+        others(business, asked).forEach(into::add);
+    }
+
+    private static boolean isSummed(IncomeStore.By by, Asked asked) {
+        return asked.isWhole() && SUMMED.contains(by);
+    }
+
+    /** What else was booked to accounts of income than lines of documents. */
+    private List<Line> others(Business business, Asked asked) {
+        if (!asked.isWhole()) return List.of();
         Map<AccountCode, String> names = books.accountNames(business.id());
-        booked.stream()
+        return days.between(business, sums, asked.from(), asked.until()).stream()
                 .filter(s -> !s.key(IncomeSums.EVENT).isEmpty())
                 .map(s -> labelled(account(s, names) + ", " + s.key(IncomeSums.EVENT), s))
                 .sorted(MOST_FIRST)
-                .forEach(s -> to.accept(line(s, Cell.of(s.label()))));
+                .map(s -> line(s, Cell.of(s.label())))
+                .toList();
+    }
+
+    private List<IncomeStore.Labelled> gathered(Business business, IncomeStore.By by, Asked asked) {
+        if (by != IncomeStore.By.MONTH)
+            return gathered(business, by, days.between(business, sums, asked.from(), asked.until()));
+        var months = new ArrayList<Sum>();
+        LocalDate first = asked.from();
+        while (!first.isAfter(asked.until())) {
+            YearMonth month = YearMonth.from(first);
+            LocalDate last = month.atEndOfMonth().isBefore(asked.until()) ? month.atEndOfMonth() : asked.until();
+            days.between(business, sums, first, last).stream()
+                    .filter(s -> s.key(IncomeSums.EVENT).isEmpty())
+                    .map(s -> Sum.of(List.of(s.key(IncomeSums.CURRENCY), month.toString()), s.figure(0), s.figure(1)))
+                    .forEach(months::add);
+            first = last.plusDays(1);
+        }
+        return labelled(months);
     }
 
     private List<IncomeStore.Labelled> gathered(Business business, IncomeStore.By by, List<Sum> booked) {
@@ -91,7 +134,12 @@ class IncomeReport implements ReportKind {
                 .map(s -> Sum.of(
                         List.of(s.key(IncomeSums.CURRENCY), label(by, s, names, items)), s.figure(0), s.figure(1)))
                 .toList();
-        return Sum.gathered(labelled).stream()
+        return labelled(labelled);
+    }
+
+    /** Sums by currency and label, the largest first. */
+    private static List<IncomeStore.Labelled> labelled(List<Sum> sums) {
+        return Sum.gathered(sums).stream()
                 .map(s -> labelled(s.key(1), s))
                 .sorted(MOST_FIRST)
                 .toList();

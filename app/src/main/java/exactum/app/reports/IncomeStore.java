@@ -2,19 +2,21 @@ package exactum.app.reports;
 
 import static exactumdb.Tables.CATALOGUE_ITEM;
 
+import exactum.app.database.Slice;
 import exactum.core.ids.BusinessId;
 import exactum.core.money.Money;
-import java.math.BigDecimal;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
-import org.jooq.Condition;
 import org.jooq.DSLContext;
+import org.jooq.QueryPart;
 import org.jooq.Record;
 import org.jooq.Record2;
+import org.jooq.ResultQuery;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 
@@ -23,8 +25,8 @@ import org.springframework.stereotype.Component;
 class IncomeStore {
     static final String BETWEEN = ": ";
     private static final String LINES = """
-            select {0} as label, d.currency, sum(l.net_minor * case when d.kind = 'credit note' then -1 else 1 end * case when e.event = 'document voided' then -1 else 1 end) as minor,
-                   count(*) as lines
+            with line as (
+              select {0} as label, {5} as inside, d.currency, l.net_minor * case when (d.kind = 'credit note') = (e.event <> 'document voided') then -1 else 1 end as minor
               from entry e join document d on d.business_id = e.business_id and d.id = e.source_id
               join customer k on k.business_id = d.business_id and k.id = d.customer_id
               join document_line l on l.business_id = d.business_id and l.document_id = d.id and l.income_account is not null
@@ -32,8 +34,17 @@ class IncomeStore {
               left join customer_group g on g.business_id = k.business_id and g.id = k.group_id
               left join account a on a.business_id = l.business_id and a.code = l.income_account
              where e.business_id = {1} and e.entry_date between {2} and {3} and e.event in ('invoice issued', 'credit note issued', 'document voided')
-               and a.kind = 'income' and {4}
-             group by 1, 2 order by 3 desc, 1
+               and a.kind = 'income' and {4} offset 0),
+            labelled as materialized (select label, currency, minor_sum(minor) as minor, count(*) as lines from line where {6} group by 1, 2)
+            """;
+    private static final String EACH = LINES + "select * from labelled order by minor desc, label";
+    /** Those of a page, those on which most is booked either way, and what all come to. */
+    private static final String SOME = LINES + """
+            select 'shown' as what, label, currency, minor, lines, row_number() over (order by minor desc, label) as rank
+              from (select * from labelled order by minor desc, label offset {7} limit {8}) s
+            union all select 'drawn', label, currency, minor, lines, 0 from (select * from labelled order by abs(minor) desc, label limit {9}) d
+            union all select 'all', null, currency, minor_sum(minor), minor_sum(lines), count(*) from labelled group by currency
+             order by what, rank
             """;
     /** By account, item, what is typed where there is none, and tags; of what else was booked to such accounts, by what booked it. */
     private static final String BOOKED = """
@@ -93,25 +104,59 @@ class IncomeStore {
         }
     }
 
-    /** Lines of one row of another way of gathering, such as {@code item: Crane lift}; all for none. */
-    private static Condition within(String row) {
-        int end = row.indexOf(BETWEEN);
-        if (end < 0) return DSL.noCondition();
-        By by = By.of(row.substring(0, end));
-        return DSL.condition("{0} = {1}", DSL.field(by.sql), DSL.val(row.substring(end + BETWEEN.length())));
-    }
+    /**
+     * Labels of a page.
+     *
+     * @param shown in their order
+     * @param drawn those on which most is booked
+     * @param all what all come to, one a currency
+     */
+    record Some(List<Labelled> shown, List<Labelled> drawn, List<Paged.Summed<Labelled>> all) {}
 
     void lines(BusinessId business, By by, Asked asked, Consumer<Labelled> to) {
-        Rows.gathered(
-                        db.resultQuery(
-                                LINES,
-                                DSL.field(by.sql),
-                                DSL.inline(business.value()),
-                                DSL.val(asked.from()),
-                                DSL.val(asked.until()),
-                                ReportFilter.ofLines(asked).and(within(asked.which()))),
-                        IncomeStore::labelled)
-                .forEach(to);
+        Rows.gathered(query(EACH, business, by, asked), IncomeStore::labelled).forEach(to);
+    }
+
+    /** The same, as far as a page shows it. */
+    Some page(BusinessId business, By by, Asked asked, Slice slice, int drawn) {
+        Map<String, List<Record>> found = query(
+                        SOME,
+                        business,
+                        by,
+                        asked,
+                        DSL.inline(slice.skipped()),
+                        DSL.inline(slice.most()),
+                        DSL.inline(drawn))
+                .fetch()
+                .stream()
+                .collect(Collectors.groupingBy(r -> r.get("what", String.class)));
+        return new Some(
+                found.getOrDefault("shown", List.of()).stream()
+                        .map(IncomeStore::labelled)
+                        .toList(),
+                found.getOrDefault("drawn", List.of()).stream()
+                        .map(IncomeStore::labelled)
+                        .toList(),
+                found.getOrDefault("all", List.of()).stream()
+                        .map(r -> new Paged.Summed<>(labelled(r), r.get("rank", Integer.class)))
+                        .toList());
+    }
+
+    /** Of lines of one row of another way of gathering, such as {@code item: Crane lift}, only those; of all where none is named. */
+    private ResultQuery<Record> query(String sql, BusinessId business, By by, Asked asked, QueryPart... more) {
+        int end = asked.which().indexOf(BETWEEN);
+        var parts = new ArrayList<QueryPart>(List.of(
+                DSL.field(by.sql),
+                DSL.inline(business.value()),
+                DSL.val(asked.from()),
+                DSL.val(asked.until()),
+                ReportFilter.ofLines(asked),
+                DSL.field(end < 0 ? "null" : By.of(asked.which().substring(0, end)).sql),
+                end < 0
+                        ? DSL.noCondition()
+                        : DSL.condition("inside = {0}", DSL.val(asked.which().substring(end + BETWEEN.length())))));
+        parts.addAll(List.of(more));
+        return db.resultQuery(sql, parts.toArray(QueryPart[]::new));
     }
 
     /** What days brought: by currency, account, item, what was typed, tags, and what else booked it; net, and of how many lines. */
@@ -143,9 +188,7 @@ class IncomeStore {
     private static Labelled labelled(Record r) {
         return new Labelled(
                 r.get("label", String.class),
-                Money.ofMinor(
-                        r.get("currency", String.class),
-                        r.get("minor", BigDecimal.class).longValueExact()),
+                Money.ofMinor(r.get("currency", String.class), r.get("minor", Long.class)),
                 r.get("lines", Long.class));
     }
 }

@@ -55,6 +55,8 @@ public class MakeReports {
     /**
      * A page of a report.
      *
+     * @param count how many rows there are, or were counted
+     * @param more whether there are more than were counted
      * @param totals one row a currency, over all rows, not over those of the page
      * @param bars the drawing, or null
      */
@@ -62,6 +64,7 @@ public class MakeReports {
             List<Column> columns,
             List<Line> lines,
             int count,
+            boolean more,
             List<Line> totals,
             StackedBars bars,
             List<Check> checks) {}
@@ -85,6 +88,7 @@ public class MakeReports {
                 columns,
                 collected.page(),
                 collected.count(),
+                collected.isMore(),
                 collected.totalLines(columns.size()),
                 !collected.isDrawable() ? null : StackedBars.of(collected.largest(), columns, drawn),
                 asked.isWhole() ? kind.checks(business, asked, collected) : List.of());

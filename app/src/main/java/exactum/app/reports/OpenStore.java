@@ -26,7 +26,8 @@ import org.springframework.stereotype.Component;
 
 /**
  * What was owed at the end of a day. What is open of a document is what the ledger says, so that it always agrees with the books;
- * the open items of that day say when it fell due, and what they cannot tell falls due with the first of them.
+ * the open items of that day say when it fell due, and what they cannot tell falls due with the first of them. Most documents have
+ * one open item of as much as is open: only those that have any other are looked at for what is untold.
  */
 @Component
 class OpenStore {
@@ -36,13 +37,14 @@ class OpenStore {
                where o.minor <> 0 and o.business_id = {0} and o.account = {1} and o.last_on > {2} and o.first_on <= {2}
               union all
               select o.document_id, o.customer_id, o.currency from owed o where o.minor = 0 and o.open_on @> {2} and o.business_id = {0} and o.account = {1}),
-            kept as materialized (
-              select o.document_id, o.customer_id, o.currency, o.minor,
-                     not exists (select 1 from rescheduling r where r.business_id = {0} and r.document_id = o.document_id and r.made_on > {2}) as is_as_now
-                from owed o cross join lateral (select o.business_id, o.document_id as id) d left join customer k on k.business_id = {0} and k.id = o.customer_id
-               where o.minor <> 0 and o.business_id = {0} and o.account = {1} and o.last_on <= {2} and {3}
+            replaced as (select distinct r.document_id from rescheduling r where r.business_id = {0} and r.made_on > {2}),
+            was as materialized (
+              select o.document_id, o.customer_id, o.currency, o.minor
+                from replaced r join owed o on o.business_id = {0} and o.document_id = r.document_id and o.account = {1} and o.minor <> 0 and o.last_on <= {2}
+                cross join lateral (select o.business_id, o.document_id as id) d left join customer k on k.business_id = {0} and k.id = o.customer_id
+               where {3}
               union all
-              select o.document_id, o.customer_id, o.currency, s.minor, false
+              select o.document_id, o.customer_id, o.currency, s.minor
                 from changed o cross join lateral (
                     select sum(p.amount_minor)::bigint as minor from posting p where p.business_id = {0} and p.account = {1} and p.entry_date <= {2} and p.currency = o.currency
                        and p.customer_id is not distinct from o.customer_id
@@ -50,31 +52,34 @@ class OpenStore {
                 cross join lateral (select {0} as business_id, o.document_id as id) d left join customer k on k.business_id = {0} and k.id = o.customer_id
                where s.minor <> 0 and {3}),
             part as materialized (
-              select c.document_id, o.customer_id, o.currency, {4}, c.due_date, c.left_minor as minor
-                from kept o join claim c on c.business_id = {0} and c.document_id = o.document_id and c.left_minor > 0 where o.is_as_now
+              select o.document_id, o.customer_id, o.currency, {4}, c.due_date, c.left_minor as minor, o.minor as owed
+                from owed o left join claim c on c.business_id = {0} and c.document_id = o.document_id and c.left_minor > 0
+                cross join lateral (select o.business_id, o.document_id as id) d left join customer k on k.business_id = {0} and k.id = o.customer_id
+               where o.minor <> 0 and o.business_id = {0} and o.account = {1} and o.last_on <= {2} and {3}
+                 and not exists (select 1 from replaced r where r.document_id = o.document_id)
               union all
-              select c.document_id, o.customer_id, o.currency, {4}, c.due_date,
+              select o.document_id, o.customer_id, o.currency, {4}, c.due_date,
                      (c.amount_minor
                       - case when exists (select 1 from rescheduling r where r.business_id = {0} and r.document_id = c.document_id and r.no > c.rescheduled and r.made_on <= {2}) then c.closed_minor else 0 end
                       - coalesce((select sum(a.amount_minor) from allocation a join entry e on e.business_id = a.business_id and e.id = a.entry_id
-                                   where a.business_id = {0} and a.claim_id = c.id and e.entry_date <= {2}), 0))::bigint
-                from kept o join claim c on c.business_id = {0} and c.document_id = o.document_id
-               where not o.is_as_now
+                                   where a.business_id = {0} and a.claim_id = c.id and e.entry_date <= {2}), 0))::bigint,
+                     o.minor
+                from was o left join claim c on c.business_id = {0} and c.document_id = o.document_id
                  and (c.rescheduled = 0 or exists (select 1 from rescheduling r where r.business_id = {0} and r.document_id = c.document_id and r.no = c.rescheduled and r.made_on <= {2}))),
+            unequal as (select distinct document_id from part where minor is distinct from owed),
             untold as (
-              select document_id, customer_id, currency, min(due_date) as due_date, sum(minor)::bigint as minor
-                from (select document_id, customer_id, currency, null::date as due_date, minor from kept
-                      union all select document_id, customer_id, currency, due_date, -minor from part) both_ways
-               group by 1, 2, 3 having sum(minor) <> 0),
+              select p.document_id, p.customer_id, p.currency, min(p.due_date) as due_date, p.owed - minor_sum(p.minor) as minor
+                from part p left join unequal u on u.document_id = p.document_id where p.document_id is null or u.document_id is not null
+               group by 1, 2, 3, p.owed having p.owed <> minor_sum(p.minor)),
             item as (
               select customer_id, currency, document_id, claim_id, due_date, minor from part where minor <> 0
               union all
               select u.customer_id, u.currency, u.document_id, null::uuid, coalesce(u.due_date, d.document_date, {2}), u.minor
                 from untold u left join document d on d.business_id = {0} and d.id = u.document_id)
             """;
-    private static final String BANDS = bands("sum(minor) filter (where %s)::bigint");
+    private static final String BANDS = bands("minor_sum(minor) filter (where %s)");
     private static final String RANKED_CUSTOMERS = ITEMS + """
-            , of_customer as materialized (select customer_id, currency, %s, sum(minor)::bigint as total from item group by 1, 2),
+            , of_customer as materialized (select customer_id, currency, %s, minor_sum(minor) as total from item group by 1, 2),
             ranked as (select o.*, row_number() over (order by total desc, customer_id)::int as rank from (select * from of_customer order by total desc, customer_id {5}) o)
             """.formatted(BANDS);
     private static final String ALL_CUSTOMERS = RANKED_CUSTOMERS
@@ -94,7 +99,7 @@ class OpenStore {
               left join claim c on c.business_id = {0} and c.id = r.claim_id order by rank
             """;
     private static final String SUMS = ITEMS
-            + "select null::uuid as customer_id, null as name, currency, %s, sum(minor) as total, count(*)::int as rows from item group by currency"
+            + "select null::uuid as customer_id, null as name, currency, %s, minor_sum(minor) as total, count(*)::int as rows from item group by currency"
                     .formatted(BANDS);
     private static final QueryPart ALL = DSL.sql("");
     private static final String WITH_CLAIM = "c.id as claim_id";
@@ -184,7 +189,7 @@ class OpenStore {
     /** A sum for each band, with its name. */
     private static String bands(String sum) {
         return Arrays.stream(AgeBand.values())
-                .map(band -> "coalesce(%s, 0) as %s".formatted(sum.formatted(within(band)), name(band)))
+                .map(band -> "%s as %s".formatted(sum.formatted(within(band)), name(band)))
                 .collect(Collectors.joining(", "));
     }
 

@@ -35,12 +35,12 @@ class RecurringIncomeStore {
                    where m.business_id = {0} and m.basis = 'as read') line
                group by 1, 2),
             said as (
-              select o.recurring_id, d.currency, o.period_from, concat_ws(',', o.period_from, o.period_until, d.net_minor - coalesce(m.minor, 0)) as period
+              select o.recurring_id, d.currency, o.period_from, concat(o.period_from, ',', o.period_until, ',', d.net_minor - coalesce(m.minor, 0), ';') as period
                 from occurrence o join document d on d.business_id = o.business_id and d.id = o.document_id and d.state = 'issued'
                 left join read_off m on m.recurring_id = o.recurring_id and m.document_id = o.document_id
                 left join customer k on k.business_id = d.business_id and k.id = d.customer_id
                where o.business_id = {0} and o.period_from <= {2} and o.period_until >= {1} and {3} offset 0),
-            billed as (select recurring_id, currency, min(period_from) as first_from, string_agg(period, ';') as periods from said group by 1, 2),
+            billed as (select recurring_id, currency, min(period_from) as first_from, text_chain(period) as periods from said group by 1, 2),
             arrangement as (
               select r.rule, r.state, r.ends_on, b.currency, b.periods, r.id, r.name, r.customer_id,
                      case when b.first_from <= {1} then b.first_from

@@ -80,7 +80,10 @@ class ReportPages {
         model.addAttribute("title", kind.what().title());
         model.addAttribute("asked", asked);
         model.addAttribute("page", page);
-        model.addAttribute("pager", Pager.of(slice, page.lines().size(), page.count(), "row"));
+        int shown = page.lines().size();
+        model.addAttribute(
+                "pager",
+                page.more() ? Pager.openEnded(slice, shown, "row") : Pager.of(slice, shown, page.count(), "row"));
         model.addAttribute("choices", choices.of(business.id(), asked));
         model.addAttribute("byCode", choices.isLarge(business.id()));
         LocalDate today = clock.today(business.id());

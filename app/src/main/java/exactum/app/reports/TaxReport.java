@@ -72,8 +72,7 @@ class TaxReport implements ReportKind {
                     business,
                     asked,
                     b -> TaxShare.of(business, b).stream()
-                            .filter(s ->
-                                    asked.which().isEmpty() || s.tax().rate().equals(asked.which()))
+                            .filter(s -> isAsked(s.tax().rate(), asked))
                             .forEach(s -> to.accept(line(b, s))));
             return;
         }
@@ -83,6 +82,29 @@ class TaxReport implements ReportKind {
         rates.stream()
                 .sorted(Comparator.comparing((Sum s) -> s.key(0)).thenComparing(s -> s.key(1)))
                 .forEach(s -> to.accept(line(s, business, asked)));
+    }
+
+    /** Of the documents of all customers, those of the page and some beyond are read; what all come to is known from their rates. */
+    @Override
+    public void collect(Business business, Asked asked, Collected into) {
+        if (asked.isNarrowed() || !asked.by().equals(BY_DOCUMENT)) {
+            each(business, asked, into::add);
+            return;
+        }
+        store.some(
+                business.id(),
+                account(business.id()),
+                asked,
+                b -> TaxShare.of(business, b).stream()
+                        .filter(s -> isAsked(s.tax().rate(), asked))
+                        .allMatch(s -> into.offer(line(b, s))));
+        days.between(business, sums, asked.from(), asked.until()).stream()
+                .filter(s -> isAsked(s.key(1), asked))
+                .forEach(s -> into.sum(ofDocuments(s, business), 0));
+    }
+
+    private static boolean isAsked(String rate, Asked asked) {
+        return asked.which().isEmpty() || rate.equals(asked.which());
     }
 
     private void booked(Business business, Asked asked, Consumer<TaxStore.Booked> to) {
@@ -103,6 +125,22 @@ class TaxReport implements ReportKind {
                 Cell.of(currency),
                 Cell.of(Money.ofMinor(currency, s.figure(0)), inside),
                 Cell.of(Money.ofMinor(currency, s.figure(1)), inside),
+                Cell.of(Money.ofMinor(business.currency().getCurrencyCode(), s.figure(2))));
+    }
+
+    /** What documents come to, in the columns of a document. */
+    private static Line ofDocuments(Sum s, Business business) {
+        Cell none = Cell.of("");
+        return Line.of(
+                s.key(0),
+                none,
+                none,
+                none,
+                none,
+                none,
+                none,
+                Cell.of(Money.ofMinor(s.key(0), s.figure(0))),
+                Cell.of(Money.ofMinor(s.key(0), s.figure(1))),
                 Cell.of(Money.ofMinor(business.currency().getCurrencyCode(), s.figure(2))));
     }
 

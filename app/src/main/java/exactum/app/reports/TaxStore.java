@@ -9,13 +9,17 @@ import exactum.core.ledger.Event;
 import exactum.core.money.Money;
 import exactum.core.report.TaxByRate;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.UUID;
 import java.util.function.Consumer;
+import java.util.function.Predicate;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
+import org.jooq.QueryPart;
 import org.jooq.Record;
+import org.jooq.ResultQuery;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 
@@ -26,17 +30,46 @@ class TaxStore {
     private static final String BETWEEN = "\u001e";
 
     private static final String WITHIN = "\u001f";
+    /** What entries booked to the account, and which of documents they are even without a tax. */
+    private static final String OF_ALL = """
+            select p.entry_id, p.document_id, p.currency, -p.amount_minor as minor, -p.own_minor as own from posting p
+             where p.business_id = {0} and p.account = {1} and p.entry_date between {2} and {3}
+            union all
+            select i.id, i.source_id, null, 0, 0 from entry i
+             where i.business_id = {0} and i.entry_date between {2} and {3} and i.event in ('invoice issued', 'credit note issued', 'document voided')
+            """;
+    /** The same of a customer's documents. */
+    private static final String OF_CUSTOMER = """
+            select p.entry_id, p.document_id, p.currency, -p.amount_minor as minor, -p.own_minor as own
+              from document f join posting p on p.business_id = {0} and p.document_id = f.id and p.account = {1} and p.entry_date between {2} and {3}
+             where f.business_id = {0} and f.customer_id = {4}
+            union all
+            select i.id, i.source_id, null, 0, 0
+              from document f join entry i on i.business_id = {0} and i.source_id = f.id and i.entry_date between {2} and {3} and i.event in ('invoice issued', 'credit note issued', 'document voided')
+             where f.business_id = {0} and f.customer_id = {4}
+            """;
+    /** The same of a batch of entries, those that come after one. */
+    private static final String OF_BATCH = """
+            select p.entry_id, p.document_id, p.currency, -p.amount_minor as minor, -p.own_minor as own
+              from batch b join posting p on p.business_id = {0} and p.entry_id = b.id and p.account = {1}
+            union all
+            select b.id, b.source_id, null, 0, 0 from batch b where b.event in ('invoice issued', 'credit note issued', 'document voided')
+            """;
+
+    private static final String BATCH = """
+            with batch as materialized (
+              select e.id, e.source_id, e.event from entry e
+               where e.business_id = {0} and e.entry_date between {2} and {3} and {7}
+                 and (e.event in ('invoice issued', 'credit note issued', 'document voided')
+                      or exists (select 1 from posting p where p.business_id = {0} and p.entry_id = e.id and p.account = {1}))
+               order by e.entry_date, e.id limit {8})
+            """;
     private static final String BOOKED = """
             select e.id as entry_id, e.event, e.entry_date, e.memo, d.id as document_id, coalesce(d.kind, '') as kind, coalesce(d.number, '') as number, k.id as customer_id, k.name,
                    coalesce(d.currency, b.currency) as currency, b.minor, b.own,
                    (select string_agg(concat_ws(chr(31), trim_scale(t.tax_percent)::text || ' % ' || t.tax_name, t.base_minor, t.tax_minor), chr(30) order by t.tax_percent desc, t.tax_code)
                       from document_tax t where t.business_id = d.business_id and t.document_id = d.id) as taxes
-              from (select entry_id, document_id, max(currency) as currency, sum(minor)::bigint as minor, sum(own)::bigint as own from (
-                      select p.entry_id, p.document_id, p.currency, -p.amount_minor as minor, -p.own_minor as own from posting p
-                       where p.business_id = {0} and p.account = {1} and p.entry_date between {2} and {3}
-                      union all
-                      select i.id, i.source_id, null, 0, 0 from entry i
-                       where i.business_id = {0} and i.entry_date between {2} and {3} and i.event in ('invoice issued', 'credit note issued', 'document voided')) x group by 1, 2) b
+              from (select entry_id, document_id, max(currency) as currency, sum(minor)::bigint as minor, sum(own)::bigint as own from ({6}) x group by 1, 2) b
               join entry e on e.business_id = {0} and e.id = b.entry_id
               left join document d on d.business_id = {0} and d.id = b.document_id
               left join customer k on k.business_id = {0} and k.id = d.customer_id
@@ -84,6 +117,28 @@ class TaxStore {
         booked(business, tax, asked, DSL.noCondition(), to);
     }
 
+    /** The same of all customers, as far as more is wanted. */
+    void some(BusinessId business, AccountCode tax, Asked asked, Predicate<Booked> isMoreWanted) {
+        Batches.each(
+                (last, most) -> Rows.gathered(
+                        query(
+                                BATCH + BOOKED,
+                                business,
+                                tax,
+                                Asked.ofAll(asked.from(), asked.until()),
+                                DSL.noCondition(),
+                                OF_BATCH,
+                                last == null
+                                        ? DSL.noCondition()
+                                        : DSL.condition(
+                                                "(e.entry_date, e.id) > ({0}, {1})",
+                                                DSL.val(last.day()),
+                                                DSL.val(last.entry().value())),
+                                DSL.inline(most)),
+                        TaxStore::booked),
+                isMoreWanted);
+    }
+
     /** Sums by currency and rate of documents that were issued or voided whole, in the business's own currency. */
     List<Sum> whole(Business business, Asked asked) {
         return Rows.gathered(
@@ -114,17 +169,25 @@ class TaxStore {
     }
 
     private void booked(BusinessId business, AccountCode tax, Asked asked, Condition which, Consumer<Booked> to) {
-        Rows.each(
-                db.resultQuery(
-                        BOOKED,
-                        DSL.inline(business.value()),
-                        DSL.val(tax.value()),
-                        DSL.val(asked.from()),
-                        DSL.val(asked.until()),
-                        ReportFilter.of(asked),
-                        which),
-                TaxStore::booked,
-                to);
+        String of = asked.customer() == null ? OF_ALL : OF_CUSTOMER;
+        Rows.each(query(BOOKED, business, tax, asked, which, of), TaxStore::booked, to);
+    }
+
+    private ResultQuery<Record> query(
+            String sql,
+            BusinessId business,
+            AccountCode tax,
+            Asked asked,
+            Condition which,
+            String of,
+            QueryPart... more) {
+        var parts = new ArrayList<QueryPart>(List.of(
+                DSL.inline(business.value()), DSL.val(tax.value()), DSL.val(asked.from()), DSL.val(asked.until())));
+        var narrowed = new ArrayList<>(parts);
+        if (asked.customer() != null) narrowed.add(DSL.val(asked.customer().value()));
+        parts.addAll(List.of(ReportFilter.of(asked), which, DSL.sql(of, narrowed.toArray(QueryPart[]::new))));
+        parts.addAll(List.of(more));
+        return db.resultQuery(sql, parts.toArray(QueryPart[]::new));
     }
 
     private static Booked booked(Record r) {

@@ -32,10 +32,15 @@ public record Pager(String before, String after, String words) {
 
     /** Of the page that is asked for now, of a list whose end was not looked for. */
     public static Pager openEnded(Slice slice, int shown) {
+        return openEnded(slice, shown, FROM);
+    }
+
+    /** The same, where the address names the first row by another field. */
+    public static Pager openEnded(Slice slice, int shown, String field) {
         int last = slice.skipped() + shown;
         return new Pager(
-                slice.from() == 1 ? null : address(FROM, Math.max(1, slice.from() - slice.most())),
-                shown < slice.most() ? null : address(FROM, last + 1),
+                slice.from() == 1 ? null : address(field, Math.max(1, slice.from() - slice.most())),
+                shown < slice.most() ? null : address(field, last + 1),
                 "%,d to %,d of more than can be counted at once".formatted(slice.from(), last));
     }
 
