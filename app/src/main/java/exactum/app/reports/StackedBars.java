@@ -2,22 +2,28 @@ package exactum.app.reports;
 
 import exactum.core.money.Money;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.stream.Collectors;
 
 /**
- * Rows of stacked bars whose width is money; each currency has its own scale.
+ * Rows of stacked bars whose width is money. Each currency has its own scale, and where there are several, its own rows under its name.
  *
  * @param legend what the parts are, in order
+ * @param headings the names of currencies, where there are several
  * @param height of the whole drawing
  */
-public record StackedBars(List<Legend> legend, List<Bar> bars, int height, String text) {
+public record StackedBars(List<Legend> legend, List<Heading> headings, List<Bar> bars, int height, String text) {
     private static final int LEFT = 240;
     private static final int WIDTH = 800;
     private static final int ROW = 30;
 
     /** A part's name and its look. */
     public record Legend(String words, String style) {}
+
+    /** What stands over the rows of a currency. */
+    public record Heading(int y, String words) {}
 
     /** A row. */
     public record Bar(int y, String label, String href, List<Part> parts, int endX, String total) {}
@@ -29,15 +35,28 @@ public record StackedBars(List<Legend> legend, List<Bar> bars, int height, Strin
         var legend = new ArrayList<Legend>();
         for (int i = 0; i < stacked.size(); i++)
             legend.add(new Legend(columns.get(stacked.get(i)).name(), style(i)));
+        var headings = new ArrayList<Heading>();
         var bars = new ArrayList<Bar>();
-        for (Line line : lines)
-            if (weight(line, stacked) > 0) bars.add(bar(line, lines, legend, stacked, bars.size() * ROW));
+        Map<String, List<Line>> byCurrency = lines.stream()
+                .filter(l -> weight(l, stacked) > 0)
+                .collect(Collectors.groupingBy(Line::currency, LinkedHashMap::new, Collectors.toList()));
+        int y = 0;
+        for (Map.Entry<String, List<Line>> one : byCurrency.entrySet()) {
+            if (byCurrency.size() > 1) {
+                headings.add(new Heading(y, "in " + one.getKey()));
+                y += ROW;
+            }
+            for (Line line : one.getValue()) {
+                bars.add(bar(line, one.getValue(), legend, stacked, y));
+                y += ROW;
+            }
+        }
         String text = bars.stream()
                 .map(b -> "%s: %s"
                         .formatted(
                                 b.label(), b.parts().stream().map(Part::words).collect(Collectors.joining(", "))))
                 .collect(Collectors.joining("; "));
-        return new StackedBars(legend, bars, bars.size() * ROW, text);
+        return new StackedBars(legend, headings, bars, y, text);
     }
 
     private static String style(int i) {
@@ -45,11 +64,7 @@ public record StackedBars(List<Legend> legend, List<Bar> bars, int height, Strin
     }
 
     private static Bar bar(Line line, List<Line> all, List<Legend> legend, List<Integer> stacked, int y) {
-        long most = all.stream()
-                .filter(l -> l.currency().equals(line.currency()))
-                .mapToLong(l -> weight(l, stacked))
-                .max()
-                .orElse(1);
+        long most = all.stream().mapToLong(l -> weight(l, stacked)).max().orElse(1);
         var parts = new ArrayList<Part>();
         int x = LEFT;
         Money total = Money.ofMinor(line.currency(), 0);
