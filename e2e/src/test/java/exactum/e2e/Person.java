@@ -45,8 +45,9 @@ final class Person implements AutoCloseable {
                 .hasCount(0);
     }
 
-    /** Goes to an address within Larkwater Moorings. */
+    /** Goes to an address within Larkwater Moorings, once what was pressed is answered. */
     void goTo(String path) {
+        settled();
         page.navigate(installation.at(path));
     }
 
