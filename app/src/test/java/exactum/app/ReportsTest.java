@@ -13,6 +13,7 @@ import exactum.app.documents.Document;
 import exactum.app.documents.VoidDocument;
 import exactum.app.installation.PlayDays;
 import exactum.core.ids.MeansId;
+import exactum.core.ids.RecurringId;
 import exactum.core.settlement.Policy;
 import java.time.LocalDate;
 import java.util.List;
@@ -229,6 +230,33 @@ class ReportsTest {
                     .last()
                     .asString()
                     .endsWith("60.00,60.00,17");
+        }
+    }
+
+    /** The invoice of a period is found even if it is dated years before it. */
+    @Test
+    void recurring_income_is_told_by_month_wherever_its_invoices_are_dated(World world) {
+        RecurringId berth =
+                world.agree(world.payer(), LocalDate.of(2026, 4, 1), world.line("Berth", "1", "100.00", "standard"));
+        world.agree(world.payer(), LocalDate.of(2026, 6, 1), world.line("Buoy", "1", "40.00", "standard"));
+        world.bill(RunningApp.TODAY);
+        try (var otto = new Visitor(world, "otto")) {
+            String months = "/reports/recurring.csv?from=2026-05-01&until=2026-06-30";
+            List<String> expected = List.of(
+                    "month,currency,before,new,resumed,raised,lowered,paused,lost,after",
+                    "2026-05,EUR,100.00,0.00,0.00,0.00,0.00,0.00,0.00,100.00",
+                    "2026-06,EUR,100.00,40.00,0.00,0.00,0.00,0.00,0.00,140.00");
+            assertThat(csv(otto, months)).isEqualTo(expected);
+            String change =
+                    "update document set %s where id = (select document_id from occurrence where recurring_id = '"
+                            + berth + "' and period_from = '2026-06-01')";
+            world.asOwner(change.formatted("document_date = document_date - 2000"));
+            assertThat(csv(otto, months)).isEqualTo(expected);
+            world.asOwner(change.formatted("document_date = document_date + 2000, state = 'void'"));
+            assertThat(csv(otto, months))
+                    .last()
+                    .isEqualTo("2026-06,EUR,100.00,40.00,0.00,0.00,0.00,-100.00,0.00,40.00");
+            world.asOwner(change.formatted("state = 'issued'"));
         }
     }
 

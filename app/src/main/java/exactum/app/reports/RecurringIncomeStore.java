@@ -11,6 +11,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.UUID;
 import java.util.function.Consumer;
+import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.Record;
 import org.jooq.ResultQuery;
@@ -29,36 +30,48 @@ class RecurringIncomeStore {
             with read_off as (
               select recurring_id, document_id, sum(net_minor)::bigint as minor from (
                   select distinct o.recurring_id, o.document_id, l.line_no, l.net_minor
-                    from recurring_line m join occurrence o on o.business_id = m.business_id and o.recurring_id = m.recurring_id and o.period_from <= {2} and o.period_until >= {1}
+                    from recurring_line m join occurrence o on o.business_id = m.business_id and o.recurring_id = m.recurring_id and o.period_from <= {2} and o.period_until > {1}
                     join document_line l on l.business_id = o.business_id and l.document_id = o.document_id and l.income_account is not null
                      and m.item_id is not distinct from l.item_id and (m.item_id is not null or m.description = l.description)
                    where m.business_id = {0} and m.basis = 'as read') line
                group by 1, 2),
             said as (
-              select o.recurring_id, d.currency, o.period_from, concat(o.period_from, ',', o.period_until, ',', d.net_minor - coalesce(m.minor, 0), ';') as period
-                from occurrence o join document d on d.business_id = o.business_id and d.id = o.document_id and d.state = 'issued'
+              select o.recurring_id, d.currency, d.state = 'issued' as issued, o.period_from,
+                     case when d.state = 'issued' then concat(o.period_from, ',', o.period_until, ',', d.net_minor - coalesce(m.minor, 0), ';') end as period
+                from occurrence o join document d on d.business_id = o.business_id and d.id = o.document_id and {4}
                 left join read_off m on m.recurring_id = o.recurring_id and m.document_id = o.document_id
                 left join customer k on k.business_id = d.business_id and k.id = d.customer_id
-               where o.business_id = {0} and o.period_from <= {2} and o.period_until >= {1} and {3} offset 0),
-            billed as (select recurring_id, currency, min(period_from) as first_from, text_chain(period) as periods from said group by 1, 2),
+               where o.business_id = {0} and o.period_from <= {2} and o.period_until > {1} and {3} offset 0),
+            billed as (
+              select recurring_id, currency, min(period_from) filter (where issued) as first_from, text_chain(period) as periods, count(*) as found from said group by 1, 2),
             arrangement as (
-              select r.rule, r.state, r.ends_on, b.currency, b.periods, r.id, r.name, r.customer_id,
+              select r.rule, r.state, r.ends_on, b.currency, b.periods, b.found, r.id, r.name, r.customer_id,
                      case when b.first_from <= {1} then b.first_from
                           else (select min(f.period_from) from occurrence f where f.business_id = {0} and f.recurring_id = b.recurring_id) end as first_from
                 from billed b join recurring_invoice r on r.business_id = {0} and r.id = b.recurring_id)
             """;
 
     private static final String EACH = ARRANGEMENTS
-            + "select a.*, 1::bigint as many, k.name as customer from arrangement a join customer k on k.business_id = {0} and k.id = a.customer_id order by k.name, a.id";
+            + "select a.*, 1::bigint as many, k.name as customer from arrangement a join customer k on k.business_id = {0} and k.id = a.customer_id where a.periods is not null order by k.name, a.id";
     private static final String ALIKE = ARRANGEMENTS
-            + "select rule, state, ends_on, currency, periods, first_from, count(*) as many from arrangement group by 1, 2, 3, 4, 5, 6";
+            + "select rule, state, ends_on, currency, periods, first_from, count(*) as many, sum(found)::bigint as found from arrangement group by 1, 2, 3, 4, 5, 6";
+    private static final String SPAN = """
+            select count(*) as periods, min(period_from) as first, max(period_until) as last from occurrence where business_id = {0} and period_from <= {2} and period_until > {1}
+            """;
+    /** Most invoices are dated within so many days of the periods that they bill. */
+    private static final int AROUND = 31;
+
     private final DSLContext db;
 
     RecurringIncomeStore(DSLContext db) {
         this.db = db;
     }
 
-    /** A billed period. */
+    /**
+     * A billed period.
+     *
+     * @param until the day after its last
+     */
     record Period(LocalDate from, LocalDate until, Money net) {}
 
     /**
@@ -86,7 +99,7 @@ class RecurringIncomeStore {
     /** By customers. */
     void each(BusinessId business, LocalDate from, LocalDate until, Asked asked, Consumer<Of> to) {
         Rows.each(
-                query(EACH, business, from, until, asked),
+                query(EACH, business, from, until, asked, DSL.noCondition()),
                 r -> new Of(
                         new RecurringId(r.get("id", UUID.class)),
                         r.get("name", String.class),
@@ -96,13 +109,45 @@ class RecurringIncomeStore {
                 to);
     }
 
+    /** All that were billed, counted where they are alike. */
     List<Alike> alike(BusinessId business, LocalDate from, LocalDate until, Asked asked) {
-        return Rows.gathered(
-                query(ALIKE, business, from, until, asked), r -> new Alike(billed(r), r.get("many", Long.class)));
+        List<Record> near = asked.isNarrowed() ? null : near(business, from, until, asked);
+        List<Record> found = near != null
+                ? near
+                : query(ALIKE, business, from, until, asked, DSL.noCondition()).fetch();
+        return found.stream()
+                .filter(r -> r.get("periods") != null)
+                .map(r -> new Alike(billed(r), r.get("many", Long.class)))
+                .toList();
     }
 
-    private ResultQuery<Record> query(String sql, BusinessId business, LocalDate from, LocalDate until, Asked asked) {
-        return db.resultQuery(sql, DSL.inline(business.value()), DSL.val(from), DSL.val(until), ReportFilter.of(asked));
+    /**
+     * The same, looked for among the invoices that are dated about the time of what they bill, so that what was billed long before is
+     * not read; null if that does not find the invoice of each period.
+     */
+    private List<Record> near(BusinessId business, LocalDate from, LocalDate until, Asked asked) {
+        Record span = db.resultQuery(SPAN, DSL.inline(business.value()), DSL.val(from), DSL.val(until))
+                .fetchSingle();
+        long periods = span.get("periods", Long.class);
+        if (periods == 0) return List.of();
+        List<Record> found = query(
+                        ALIKE,
+                        business,
+                        from,
+                        until,
+                        asked,
+                        DSL.condition(
+                                "d.document_date between {0} and {1}",
+                                DSL.val(span.get("first", LocalDate.class).minusDays(AROUND)),
+                                DSL.val(span.get("last", LocalDate.class).plusDays(AROUND))))
+                .fetch();
+        return found.stream().mapToLong(r -> r.get("found", Long.class)).sum() == periods ? found : null;
+    }
+
+    private ResultQuery<Record> query(
+            String sql, BusinessId business, LocalDate from, LocalDate until, Asked asked, Condition invoices) {
+        return db.resultQuery(
+                sql, DSL.inline(business.value()), DSL.val(from), DSL.val(until), ReportFilter.of(asked), invoices);
     }
 
     private static Billed billed(Record r) {

@@ -146,7 +146,7 @@ class RecurringReport implements ReportKind {
     private static Money at(RecurringIncomeStore.Billed of, YearMonth month) {
         return of.periods().stream()
                 .filter(p ->
-                        !p.from().isAfter(month.atEndOfMonth()) && !p.until().isBefore(month.atDay(1)))
+                        !p.from().isAfter(month.atEndOfMonth()) && p.until().isAfter(month.atDay(1)))
                 .reduce((a, b) -> b)
                 .map(p -> RecurringChange.aMonth(p.net(), of.cadence()))
                 .orElse(of.periods().getFirst().net().withMinor(0));
