@@ -77,12 +77,19 @@ class RecurringIncomeStore {
     /**
      * What an arrangement was billed for.
      *
+     * @param active whether it is neither paused nor ended
      * @param ended whether it is ended
      * @param endsOn its last day, or null
      * @param firstFrom the first day that it was ever billed for, or one before the days that are asked for
      * @param periods those that touch the days, one after the other
      */
-    record Billed(Cadence cadence, boolean ended, LocalDate endsOn, LocalDate firstFrom, List<Period> periods) {
+    record Billed(
+            Cadence cadence,
+            boolean active,
+            boolean ended,
+            LocalDate endsOn,
+            LocalDate firstFrom,
+            List<Period> periods) {
 
         /** One that was ended without a last day is taken for ended at any. */
         boolean isEndedBy(LocalDate day) {
@@ -154,6 +161,7 @@ class RecurringIncomeStore {
         String currency = r.get("currency", String.class);
         return new Billed(
                 Cadence.parse(r.get("rule", String.class)),
+                r.get("state", String.class).equals("active"),
                 r.get("state", String.class).equals("ended"),
                 r.get("ends_on", LocalDate.class),
                 r.get("first_from", LocalDate.class),

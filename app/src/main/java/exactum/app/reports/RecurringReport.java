@@ -1,6 +1,7 @@
 package exactum.app.reports;
 
 import exactum.app.business.Business;
+import exactum.app.installation.BusinessClock;
 import exactum.core.money.Money;
 import exactum.core.report.RecurringChange;
 import java.time.LocalDate;
@@ -9,6 +10,7 @@ import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Consumer;
@@ -34,9 +36,11 @@ class RecurringReport implements ReportKind {
                     BY_ARRANGEMENT)
             .drawnInOrder();
     private final RecurringIncomeStore store;
+    private final BusinessClock clock;
 
-    RecurringReport(RecurringIncomeStore store) {
+    RecurringReport(RecurringIncomeStore store, BusinessClock clock) {
         this.store = store;
+        this.clock = clock;
     }
 
     @Override
@@ -105,13 +109,14 @@ class RecurringReport implements ReportKind {
         YearMonth last = YearMonth.from(asked.until());
         LocalDate from = first.minusMonths(1).atDay(1);
         LocalDate until = last.atEndOfMonth();
+        YearMonth now = YearMonth.from(clock.today(business.id()));
         if (asked.by().equals(BY_ARRANGEMENT)) {
             store.each(
                     business.id(),
                     from,
                     until,
                     asked,
-                    of -> moves(of.billed(), first, last).stream()
+                    of -> moves(of.billed(), first, last, now).stream()
                             .filter(m -> m.change() != RecurringChange.SAME)
                             .filter(m -> asked.which().isEmpty()
                                     || asked.which().equals(m.month().toString()))
@@ -120,7 +125,7 @@ class RecurringReport implements ReportKind {
         }
         var sums = new TreeMap<InCurrency, Sums>();
         for (RecurringIncomeStore.Alike alike : store.alike(business.id(), from, until, asked))
-            for (Moved m : moves(alike.billed(), first, last))
+            for (Moved m : moves(alike.billed(), first, last, now))
                 sums.computeIfAbsent(
                                 new InCurrency(
                                         m.after().currency().getCurrencyCode(),
@@ -130,11 +135,11 @@ class RecurringReport implements ReportKind {
         sums.forEach((key, sum) -> to.accept(line(key, sum, asked)));
     }
 
-    private static List<Moved> moves(RecurringIncomeStore.Billed of, YearMonth first, YearMonth last) {
+    private static List<Moved> moves(RecurringIncomeStore.Billed of, YearMonth first, YearMonth last, YearMonth now) {
         var moves = new ArrayList<Moved>();
         for (YearMonth m = first; !m.isAfter(last); m = m.plusMonths(1)) {
-            Money before = at(of, m.minusMonths(1));
-            Money after = at(of, m);
+            Money before = at(of, m.minusMonths(1), now);
+            Money after = at(of, m, now);
             boolean ever = of.firstFrom().isBefore(m.atDay(1));
             RecurringChange change = RecurringChange.of(before, after, ever, of.isEndedBy(m.atEndOfMonth()));
             if (!before.isZero() || !after.isZero()) moves.add(new Moved(m, change, before, after));
@@ -143,13 +148,23 @@ class RecurringReport implements ReportKind {
     }
 
     /** What the last period that touches a month brings in a month. */
-    private static Money at(RecurringIncomeStore.Billed of, YearMonth month) {
+    /**
+     * What it brings in a month: of what was billed for it last. A month that is not over may not be billed yet: one that goes on, and
+     * was billed until that month, brings then what it did.
+     */
+    private static Money at(RecurringIncomeStore.Billed of, YearMonth month, YearMonth now) {
+        RecurringIncomeStore.Period last = of.periods().getLast();
+        boolean goesOn = of.active()
+                && !month.isBefore(now)
+                && !last.until().isBefore(now.atDay(1))
+                && !last.from().isAfter(month.atEndOfMonth());
         return of.periods().stream()
                 .filter(p ->
                         !p.from().isAfter(month.atEndOfMonth()) && p.until().isAfter(month.atDay(1)))
                 .reduce((a, b) -> b)
+                .or(() -> goesOn ? Optional.of(last) : Optional.empty())
                 .map(p -> RecurringChange.aMonth(p.net(), of.cadence()))
-                .orElse(of.periods().getFirst().net().withMinor(0));
+                .orElse(last.net().withMinor(0));
     }
 
     private static Line line(RecurringIncomeStore.Of of, Moved m) {
