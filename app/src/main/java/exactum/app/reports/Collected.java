@@ -50,7 +50,7 @@ final class Collected implements ReportKind.Totals {
     boolean offer(Line line) {
         count++;
         if (slice.has(count)) page.add(line);
-        more = count >= slice.skipped() + slice.most() + COUNTED_AHEAD;
+        more = count >= (long) slice.skipped() + slice.most() + COUNTED_AHEAD;
         return !more;
     }
 

@@ -4,6 +4,7 @@ import exactum.app.business.Business;
 import exactum.app.business.FindBusinesses;
 import exactum.core.ids.BusinessId;
 import java.time.LocalDate;
+import java.time.YearMonth;
 import java.util.ArrayList;
 import java.util.List;
 import org.springframework.beans.factory.annotation.Value;
@@ -70,6 +71,14 @@ public class DaySums {
                     .filter(sum -> day == null || sum.endsOn().isAfter(day))
                     .forEach(sums::add);
         return Sum.gathered(sums);
+    }
+
+    /** The months on whose days, of those between two, anything is summed. */
+    List<YearMonth> months(Business business, DaySumKind kind, LocalDate from, LocalDate until) {
+        return store.days(business.id(), kind, from, until).stream()
+                .map(d -> YearMonth.from(d.day()))
+                .distinct()
+                .toList();
     }
 
     /**

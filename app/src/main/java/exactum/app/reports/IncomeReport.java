@@ -113,15 +113,13 @@ class IncomeReport implements ReportKind {
         if (by != IncomeStore.By.MONTH)
             return gathered(business, by, days.between(business, sums, asked.from(), asked.until()));
         var months = new ArrayList<Sum>();
-        LocalDate first = asked.from();
-        while (!first.isAfter(asked.until())) {
-            YearMonth month = YearMonth.from(first);
+        for (YearMonth month : days.months(business, sums, asked.from(), asked.until())) {
+            LocalDate first = month.atDay(1).isAfter(asked.from()) ? month.atDay(1) : asked.from();
             LocalDate last = month.atEndOfMonth().isBefore(asked.until()) ? month.atEndOfMonth() : asked.until();
             days.between(business, sums, first, last).stream()
                     .filter(s -> s.key(IncomeSums.EVENT).isEmpty())
                     .map(s -> Sum.of(List.of(s.key(IncomeSums.CURRENCY), month.toString()), s.figure(0), s.figure(1)))
                     .forEach(months::add);
-            first = last.plusDays(1);
         }
         return labelled(months);
     }

@@ -9,6 +9,7 @@ import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Consumer;
 import org.jooq.Condition;
@@ -118,11 +119,10 @@ class RecurringIncomeStore {
 
     /** All that were billed, counted where they are alike. */
     List<Alike> alike(BusinessId business, LocalDate from, LocalDate until, Asked asked) {
-        List<Record> near = asked.isNarrowed() ? null : near(business, from, until, asked);
-        List<Record> found = near != null
-                ? near
-                : query(ALIKE, business, from, until, asked, DSL.noCondition()).fetch();
-        return found.stream()
+        return near(business, from, until, asked)
+                .orElseGet(() -> query(ALIKE, business, from, until, asked, DSL.noCondition())
+                        .fetch())
+                .stream()
                 .filter(r -> r.get("periods") != null)
                 .map(r -> new Alike(billed(r), r.get("many", Long.class)))
                 .toList();
@@ -130,13 +130,14 @@ class RecurringIncomeStore {
 
     /**
      * The same, looked for among the invoices that are dated about the time of what they bill, so that what was billed long before is
-     * not read; null if that does not find the invoice of each period.
+     * not read; none if that does not find the invoice of each period.
      */
-    private List<Record> near(BusinessId business, LocalDate from, LocalDate until, Asked asked) {
+    private Optional<List<Record>> near(BusinessId business, LocalDate from, LocalDate until, Asked asked) {
+        if (asked.isNarrowed()) return Optional.empty();
         Record span = db.resultQuery(SPAN, DSL.inline(business.value()), DSL.val(from), DSL.val(until))
                 .fetchSingle();
         long periods = span.get("periods", Long.class);
-        if (periods == 0) return List.of();
+        if (periods == 0) return Optional.of(List.of());
         List<Record> found = query(
                         ALIKE,
                         business,
@@ -148,7 +149,9 @@ class RecurringIncomeStore {
                                 DSL.val(span.get("first", LocalDate.class).minusDays(AROUND)),
                                 DSL.val(span.get("last", LocalDate.class).plusDays(AROUND))))
                 .fetch();
-        return found.stream().mapToLong(r -> r.get("found", Long.class)).sum() == periods ? found : null;
+        return Optional.of(found)
+                .filter(all ->
+                        all.stream().mapToLong(r -> r.get("found", Long.class)).sum() == periods);
     }
 
     private ResultQuery<Record> query(
