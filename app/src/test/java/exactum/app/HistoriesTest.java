@@ -27,6 +27,7 @@ import exactum.app.payouts.MatchPayout;
 import exactum.app.reports.Asked;
 import exactum.app.reports.Cell;
 import exactum.app.reports.Check;
+import exactum.app.reports.Column;
 import exactum.app.reports.DaySums;
 import exactum.app.reports.Line;
 import exactum.app.reports.MakeReports;
@@ -41,16 +42,21 @@ import exactum.app.settlement.UseCredit;
 import exactum.app.trail.TrailDrawing;
 import exactum.app.trail.Trails;
 import exactum.core.ids.BankLineId;
+import exactum.core.ids.CustomerId;
 import exactum.core.ids.PayoutId;
 import exactum.core.ledger.AccountCode;
 import exactum.core.matching.Proposal;
 import exactum.core.money.Money;
 import exactum.core.problem.Refusal;
 import exactum.core.settlement.Policy;
+import java.net.URLDecoder;
+import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.time.YearMonth;
+import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
@@ -60,6 +66,8 @@ import org.junit.jupiter.api.RepeatedTest;
 import org.junit.jupiter.api.RepetitionInfo;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.transaction.support.TransactionTemplate;
+import org.springframework.util.MultiValueMap;
+import org.springframework.web.util.UriComponentsBuilder;
 
 /**
  * 300 random histories through the real use cases on PostgreSQL; the whole books are proven after every step, and reports agree
@@ -378,8 +386,67 @@ class HistoriesTest {
                 if (random.nextInt(3) > 0) continue;
                 List<String> bys = report.what().bys();
                 String by = bys.get(random.nextInt(bys.size()));
-                pageHasAll(report, business, new Asked(then, today(), by, null, null, null, "", ""));
+                var asked = new Asked(then, today(), by, null, null, null, "", "");
+                pageHasAll(report, business, asked);
+                opensIntoWhatMakesItUp(report, business, asked);
             }
+        }
+
+        /** What a row leads to has the rows that come to it. */
+        private void opensIntoWhatMakesItUp(ReportKind report, Business business, Asked asked) {
+            List<Line> rows = world.bean(MakeReports.class)
+                    .page(report, business, asked, Slice.first(100))
+                    .lines();
+            if (rows.isEmpty()) return;
+            Line row = rows.get(random.nextInt(rows.size()));
+            String href = row.cells().getFirst().href();
+            if (href == null
+                    || !href.startsWith("/reports/%s?".formatted(report.what().name()))) return;
+            Asked inside = opened(href);
+            pageHasAll(report, business, inside);
+            List<Line> totals = world.bean(MakeReports.class)
+                    .page(report, business, inside, Slice.first(1))
+                    .totals();
+            List<String> columns = names(report.columns(asked));
+            List<String> within = names(report.columns(inside));
+            for (int i = 0; i < columns.size(); i++) {
+                Money amount = row.cells().get(i).amount();
+                int same = within.indexOf(columns.get(i));
+                if (amount == null || same < 0 || report.standings(inside).contains(same)) continue;
+                assertThat(summed(totals, row.currency(), same, amount))
+                        .as(
+                                "%s of %s in %s",
+                                columns.get(i), row.cells().getFirst().text(), href)
+                        .isEqualTo(amount);
+            }
+        }
+
+        private static List<String> names(List<Column> columns) {
+            return columns.stream().map(Column::name).toList();
+        }
+
+        private static Asked opened(String href) {
+            MultiValueMap<String, String> fields =
+                    UriComponentsBuilder.fromUriString(href).build().getQueryParams();
+            String customer = fields.getFirst("customer");
+            String which = fields.getFirst("which");
+            return new Asked(
+                    day(fields.getFirst("from")),
+                    day(fields.getFirst("until")),
+                    fields.getFirst("by"),
+                    customer == null ? null : CustomerId.valueOf(customer),
+                    null,
+                    null,
+                    "",
+                    which == null ? "" : decoded(which));
+        }
+
+        private static LocalDate day(String field) {
+            return LocalDate.parse(decoded(field), DateTimeFormatter.ofPattern("d MMM uuuu", Locale.ENGLISH));
+        }
+
+        private static String decoded(String field) {
+            return URLDecoder.decode(field, StandardCharsets.UTF_8);
         }
 
         /** A page shows the rows that a file has, and its totals are what they come to, however little of them it reads. */

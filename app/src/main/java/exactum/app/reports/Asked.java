@@ -47,6 +47,11 @@ public record Asked(
         return !isNarrowed() && which.isEmpty();
     }
 
+    /** The same of other days. */
+    Asked between(LocalDate first, LocalDate last) {
+        return new Asked(first, last, by, customer, group, item, tag, which);
+    }
+
     Asked with(String otherBy, CustomerId one, String choice) {
         return new Asked(from, until, otherBy, one == null ? customer : one, group, item, tag, choice);
     }

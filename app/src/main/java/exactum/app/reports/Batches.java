@@ -21,13 +21,17 @@ final class Batches {
         List<T> after(T last, int most);
     }
 
-    /** Gives row by row, until one is answered by false. */
-    static <T> void each(Next<T> next, Predicate<T> isMoreWanted) {
+    /**
+     * Gives row by row, until one is answered by false.
+     *
+     * @return whether more are wanted than there are
+     */
+    static <T> boolean each(Next<T> next, Predicate<T> isMoreWanted) {
         T last = null;
         for (int most = FIRST; ; most = Math.min(most * 4, LARGEST)) {
             List<T> batch = next.after(last, most);
-            if (batch.isEmpty()) return;
-            for (T row : batch) if (!isMoreWanted.test(row)) return;
+            if (batch.isEmpty()) return true;
+            for (T row : batch) if (!isMoreWanted.test(row)) return false;
             last = batch.getLast();
         }
     }

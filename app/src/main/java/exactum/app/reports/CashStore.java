@@ -2,6 +2,7 @@ package exactum.app.reports;
 
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
+import exactum.core.ids.EntryId;
 import exactum.core.ledger.AccountCode;
 import exactum.core.ledger.CashBasis;
 import exactum.core.money.Money;
@@ -14,6 +15,7 @@ import java.util.List;
 import java.util.UUID;
 import java.util.function.Consumer;
 import java.util.function.Predicate;
+import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.QueryPart;
 import org.jooq.Record;
@@ -34,28 +36,39 @@ class CashStore {
               union select m.document_id from entry e join refund f on f.business_id = e.business_id and f.entry_id = e.id join means m on m.business_id = f.business_id and m.id = f.drawn_on
                      where e.business_id = {0} and e.entry_date between {3} and {4} and m.kind = 'credit note' and m.document_id is not null)
             """;
-    /** That, and what was open meanwhile. */
-    private static final String MOVED_OR_OPEN = """
-            with moved as (
-              select i.source_id as id from entry i where i.business_id = {0} and i.entry_date between {3} and {4} and i.event in ('invoice issued', 'credit note issued', 'document voided')
-              union select p.document_id from posting p where p.business_id = {0} and p.account = {1} and p.entry_date between {3} and {4} and p.document_id is not null
-              union select o.document_id from owed o where o.minor <> 0 and o.first_on <= {3} - 1 and o.business_id = {0} and o.account = {1} and o.document_id is not null
+    /** What was issued between the days. */
+    private static final String ISSUED =
+            "select i.source_id as id from entry i where i.business_id = {0} and i.entry_date between {3} and {4} and i.event in ('invoice issued', 'credit note issued')";
+    /** What was issued before, and open when they began, or voided between them, or is a credit note that was drawn on since. */
+    private static final String ISSUED_BEFORE = """
+              select o.document_id as id from owed o where o.minor <> 0 and o.first_on <= {3} - 1 and o.business_id = {0} and o.account = {1} and o.document_id is not null
               union select o.document_id from owed o where o.minor = 0 and o.open_on @> ({3} - 1) and o.business_id = {0} and o.account = {1} and o.document_id is not null
+              union select v.source_id from entry v join entry i on i.business_id = {0} and i.source_id = v.source_id and i.event in ('invoice issued', 'credit note issued') and i.entry_date < {3}
+                     where v.business_id = {0} and v.entry_date between {3} and {4} and v.event = 'document voided'
               union select m.document_id from means m where m.business_id = {0} and m.kind = 'credit note' and m.document_id is not null
-                and exists (select 1 from entry i where i.business_id = {0} and i.event = 'credit note issued' and i.source_id = m.document_id and i.entry_date <= {4})
+                and exists (select 1 from entry i where i.business_id = {0} and i.event = 'credit note issued' and i.source_id = m.document_id and i.entry_date < {3})
                 and (m.left_minor > 0
                      or exists (select 1 from allocation a join entry e on e.business_id = a.business_id and e.id = a.entry_id where a.business_id = m.business_id and a.means_id = m.id and e.entry_date >= {3})
-                     or exists (select 1 from refund f join entry e on e.business_id = f.business_id and e.id = f.entry_id where f.business_id = m.business_id and f.drawn_on = m.id and e.entry_date >= {3})))
+                     or exists (select 1 from refund f join entry e on e.business_id = f.business_id and e.id = f.entry_id where f.business_id = m.business_id and f.drawn_on = m.id and e.entry_date >= {3}))
             """;
+    /** Both: of what was not issued by then nothing can have moved. */
+    private static final String MOVED_OR_OPEN = "with moved as (" + ISSUED_BEFORE + " union " + ISSUED + ")";
+
+    /** The documents of a customer, of most of which nothing moved. */
+    private static final String OF_CUSTOMER =
+            "with moved as (select id from document where business_id = {0} and customer_id = {6})";
 
     /** Those of a batch, which come after one. */
-    private static final String BATCH = """
-            , batch as materialized (
+    private static final String BATCH_BEFORE = "with moved as (" + ISSUED_BEFORE + """
+            ), batch as materialized (
               select d.id from moved join document d on d.business_id = {0} and d.id = moved.id where {6} order by d.document_date, d.number limit {7})
             """;
 
+    private static final String BATCH =
+            "with batch as materialized (" + ISSUED + " and {6} order by i.entry_date, i.id limit {7})";
+
     private static final String DOCUMENTS = """
-            select d.id, d.number, d.document_date, d.kind, d.currency, k.id as customer_id, k.name, i.entry_date as issued_on, v.entry_date as voided_on,
+            select d.id, d.number, d.document_date, d.kind, d.currency, k.id as customer_id, k.name, i.id as issue, i.entry_date as issued_on, v.entry_date as voided_on,
                    (select string_agg(x.account || '=' || x.minor, ';' order by x.account) from (
                       select p.account, -sum(p.amount_minor) as minor from posting p
                        where p.business_id = i.business_id and p.entry_id = i.id and p.account not in ({1}, {2}) group by 1) x) as parts,
@@ -77,8 +90,11 @@ class CashStore {
                         union all
                         select f.amount_minor, true, e.entry_date from means m join refund f on f.business_id = m.business_id and f.drawn_on = m.id join entry e on e.business_id = f.business_id and e.id = f.entry_id
                          where d.kind = 'credit note' and m.business_id = d.business_id and m.document_id = d.id and m.kind = 'credit note') y) s
-             where {5} order by d.document_date, d.number
+             where {5} order by %2$s
             """;
+    private static final String BY_DATE = "d.document_date, d.number";
+    private static final String AS_ISSUED = "i.entry_date, i.id";
+
     private static final String RECEIVED = """
             select x.currency, sum(x.minor) as minor from (
               select a.currency, a.amount_minor as minor from entry e join allocation a on a.business_id = e.business_id and a.entry_id = e.id join means m on m.business_id = a.business_id and m.id = a.means_id
@@ -98,32 +114,60 @@ class CashStore {
     }
 
     /** A document with whose it is. */
-    record Of(String number, LocalDate date, CustomerId customer, String name, CashBridge.Doc doc) {}
+    record Of(
+            String number,
+            LocalDate date,
+            EntryId issue,
+            LocalDate issuedOn,
+            CustomerId customer,
+            String name,
+            CashBridge.Doc doc) {}
 
     void each(BusinessId business, AccountCode receivables, AccountCode credit, Asked asked, Consumer<Of> to) {
-        documents(MOVED_OR_OPEN, business, receivables, credit, asked, to);
+        if (asked.customer() == null) documents(MOVED_OR_OPEN, business, receivables, credit, asked, to);
+        else
+            documents(
+                    OF_CUSTOMER,
+                    business,
+                    receivables,
+                    credit,
+                    asked,
+                    to,
+                    DSL.val(asked.customer().value()));
     }
 
-    /** The same of all customers, as far as more is wanted. */
+    /** The same of all customers, as far as more is wanted: first what was issued before the days, then what was between them. */
     void some(
             BusinessId business, AccountCode receivables, AccountCode credit, Asked asked, Predicate<Of> isMoreWanted) {
         Asked all = Asked.ofAll(asked.from(), asked.until());
-        Batches.each(
+        String before = BATCH_BEFORE + DOCUMENTS.formatted("batch", BY_DATE);
+        String between = BATCH + DOCUMENTS.formatted("batch", AS_ISSUED);
+        boolean more = Batches.each(
                 (last, most) -> Rows.gathered(
-                        query(
-                                MOVED_OR_OPEN + BATCH + DOCUMENTS.formatted("batch"),
-                                business,
-                                receivables,
-                                credit,
-                                all,
-                                last == null
-                                        ? DSL.noCondition()
-                                        : DSL.condition(
-                                                "(d.document_date, d.number) > ({0}, {1})",
-                                                DSL.val(last.date()), DSL.val(last.number())),
-                                DSL.inline(most)),
+                        query(before, business, receivables, credit, all, afterDate(last), DSL.inline(most)),
                         r -> of(r, asked)),
                 isMoreWanted);
+        if (more)
+            Batches.each(
+                    (last, most) -> Rows.gathered(
+                            query(between, business, receivables, credit, all, afterIssue(last), DSL.inline(most)),
+                            r -> of(r, asked)),
+                    isMoreWanted);
+    }
+
+    private static Condition afterDate(Of last) {
+        return last == null
+                ? DSL.noCondition()
+                : DSL.condition(
+                        "(d.document_date, d.number) > ({0}, {1})", DSL.val(last.date()), DSL.val(last.number()));
+    }
+
+    private static Condition afterIssue(Of last) {
+        return last == null
+                ? DSL.noCondition()
+                : DSL.condition(
+                        "(i.entry_date, i.id) > ({0}, {1})",
+                        DSL.val(last.issuedOn()), DSL.val(last.issue().value()));
     }
 
     /** Only those of which anything changed between the days. */
@@ -137,9 +181,10 @@ class CashStore {
             AccountCode receivables,
             AccountCode credit,
             Asked asked,
-            Consumer<Of> to) {
+            Consumer<Of> to,
+            QueryPart... more) {
         Rows.each(
-                query(which + DOCUMENTS.formatted("moved"), business, receivables, credit, asked),
+                query(which + DOCUMENTS.formatted("moved", BY_DATE), business, receivables, credit, asked, more),
                 r -> of(r, asked),
                 to);
     }
@@ -204,6 +249,8 @@ class CashStore {
         return new Of(
                 r.get("number", String.class),
                 r.get("document_date", LocalDate.class),
+                new EntryId(r.get("issue", UUID.class)),
+                r.get("issued_on", LocalDate.class),
                 new CustomerId(r.get("customer_id", UUID.class)),
                 r.get("name", String.class),
                 new CashBridge.Doc(

@@ -7,9 +7,12 @@ import exactum.core.money.Money;
 import exactum.core.report.ServiceTime;
 import java.time.LocalDate;
 import java.time.YearMonth;
+import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.Consumer;
 import org.springframework.stereotype.Component;
 
@@ -88,8 +91,7 @@ class DeferredReport implements ReportKind {
         switch (asked.by()) {
             case BY_LINE ->
                 store.each(business.id(), asked, o -> {
-                    if (asked.which().isEmpty() || asked.which().equals(label(o.account(), names)))
-                        to.accept(line(o, day));
+                    if (isAsked(o.account(), asked, names)) to.accept(line(o, day));
                 });
             case BY_ACCOUNT -> {
                 var accounts = new TreeMap<InCurrency, Earned>();
@@ -120,6 +122,35 @@ class DeferredReport implements ReportKind {
                         Cell.of(amount))));
             }
         }
+    }
+
+    /**
+     * Of the lines of all customers, the newest of the page and some beyond are read, and none after the last; what all come to is
+     * known from those that are alike.
+     */
+    @Override
+    public void collect(Business business, Asked asked, Collected into) {
+        if (!asked.by().equals(BY_LINE) || asked.isNarrowed()) {
+            each(business, asked, into::add);
+            return;
+        }
+        LocalDate day = asked.until();
+        Map<AccountCode, String> names = books.accountNames(business.id());
+        List<DeferredStore.Alike> all = alike(business, asked).stream()
+                .filter(a -> isAsked(a.account(), asked, names))
+                .toList();
+        var left = new AtomicLong(
+                all.stream().mapToLong(DeferredStore.Alike::lines).sum());
+        if (left.get() > 0)
+            store.some(
+                    business.id(),
+                    asked,
+                    o -> !isAsked(o.account(), asked, names) || into.offer(line(o, day)) & left.decrementAndGet() > 0);
+        all.forEach(a -> into.sum(ofLines(a, day), 0));
+    }
+
+    private static boolean isAsked(String account, Asked asked, Map<AccountCode, String> names) {
+        return asked.which().isEmpty() || asked.which().equals(label(account, names));
     }
 
     private List<DeferredStore.Alike> alike(Business business, Asked asked) {
@@ -168,6 +199,15 @@ class DeferredReport implements ReportKind {
                 Cell.of(sum.billed()),
                 Cell.of(sum.earned()),
                 Cell.of(sum.billed().minus(sum.earned())));
+    }
+
+    /** What lines come to that are alike, in the columns of a line. */
+    private static Line ofLines(DeferredStore.Alike a, LocalDate day) {
+        Money billed = a.time().net().times(a.lines());
+        Money earned = a.time().earned(day).times(a.lines());
+        var cells = new ArrayList<>(Collections.nCopies(6, Cell.of("")));
+        cells.addAll(List.of(Cell.of(billed), Cell.of(earned), Cell.of(billed.minus(earned))));
+        return new Line(currency(a.time()), cells);
     }
 
     private static Line line(DeferredStore.Of o, LocalDate day) {

@@ -2,15 +2,19 @@ package exactum.app.reports;
 
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
+import exactum.core.ids.EntryId;
 import exactum.core.money.Money;
 import exactum.core.report.ServiceTime;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Consumer;
+import java.util.function.Predicate;
 import org.jooq.DSLContext;
+import org.jooq.QueryPart;
 import org.jooq.Record;
-import org.jooq.ResultQuery;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 
@@ -29,8 +33,20 @@ class DeferredStore {
             select l.income_account as account, d.currency, case when d.kind = 'credit note' then -l.net_minor else l.net_minor end as net,
                    coalesce(l.period_from, d.period_from) as period_from, coalesce(l.period_until, d.period_until) as period_until
             """;
-    private static final String LINES = TIME + ", d.number, k.id as customer_id, k.name, l.description" + FROM
-            + " order by coalesce(l.period_until, d.period_until), d.number, l.line_no";
+    private static final String LINE = TIME + ", d.number, k.id as customer_id, k.name, l.description, l.line_no";
+    private static final String LINES = LINE + FROM + " order by i.entry_date desc, i.id desc, l.line_no";
+    /** Lines of what was issued up to a day, newest first, those that come after one; also of what has no such line. */
+    private static final String BATCH = """
+            with batch as materialized (
+              select e.id, e.entry_date, e.source_id from entry e
+               where e.business_id = {0} and e.entry_date <= {1} and e.event in ('invoice issued', 'credit note issued') and {3}
+               order by e.entry_date desc, e.id desc limit {4})
+            select b.entry_date, b.id as issue, x.* from batch b left join lateral (
+            """ + LINE + FROM + """
+               and d.id = b.source_id and i.id = b.id) x on true
+             order by b.entry_date desc, b.id desc, x.line_no
+            """;
+
     private static final String ALIKE = TIME + ", count(*) as lines" + FROM + " group by 1, 2, 3, 4, 5";
     /** Lines of what was issued between two days, less those of what was voided. */
     private static final String BOOKED = """
@@ -54,8 +70,35 @@ class DeferredStore {
     /** A line, below zero on a credit note. */
     record Of(String number, CustomerId customer, String name, String what, String account, ServiceTime time) {}
 
+    /** The newest first. */
     void each(BusinessId business, Asked asked, Consumer<Of> to) {
-        Rows.each(query(LINES, business, asked), DeferredStore::of, to);
+        Rows.each(db.resultQuery(LINES, parts(business, asked)), DeferredStore::of, to);
+    }
+
+    /** A line as it was issued, or nothing where what was issued has none. */
+    private record Issued(LocalDate day, EntryId issue, Optional<Of> line) {}
+
+    /** The same, as far as more is wanted. */
+    void some(BusinessId business, Asked asked, Predicate<Of> isMoreWanted) {
+        Batches.each(
+                (Issued last, int most) -> Rows.gathered(
+                        db.resultQuery(
+                                BATCH,
+                                parts(
+                                        business,
+                                        asked,
+                                        last == null
+                                                ? DSL.noCondition()
+                                                : DSL.condition(
+                                                        "(e.entry_date, e.id) < ({0}, {1})",
+                                                        DSL.val(last.day()),
+                                                        DSL.val(last.issue().value())),
+                                        DSL.inline(most))),
+                        r -> new Issued(
+                                r.get("entry_date", LocalDate.class),
+                                new EntryId(r.get("issue", UUID.class)),
+                                r.get("number") == null ? Optional.empty() : Optional.of(of(r)))),
+                i -> i.line().map(isMoreWanted::test).orElse(true));
     }
 
     /** As many lines as were billed alike: to the same account, as much, for the same time. */
@@ -63,7 +106,7 @@ class DeferredStore {
 
     List<Alike> alike(BusinessId business, Asked asked) {
         return Rows.gathered(
-                query(ALIKE, business, asked),
+                db.resultQuery(ALIKE, parts(business, asked)),
                 r -> new Alike(r.get("account", String.class), time(r), r.get("lines", Long.class)));
     }
 
@@ -82,8 +125,11 @@ class DeferredStore {
                         List.of(r.get("lines", Long.class))));
     }
 
-    private ResultQuery<Record> query(String sql, BusinessId business, Asked asked) {
-        return db.resultQuery(sql, DSL.inline(business.value()), DSL.val(asked.until()), ReportFilter.ofLines(asked));
+    private static QueryPart[] parts(BusinessId business, Asked asked, QueryPart... more) {
+        var parts = new ArrayList<QueryPart>(
+                List.of(DSL.inline(business.value()), DSL.val(asked.until()), ReportFilter.ofLines(asked)));
+        parts.addAll(List.of(more));
+        return parts.toArray(QueryPart[]::new);
     }
 
     private static Of of(Record r) {

@@ -2,25 +2,18 @@ package exactum.app.reports;
 
 import exactum.app.business.Business;
 import exactum.app.ledger.FindAccounts;
-import exactum.app.ledger.FindBooks;
 import exactum.app.setup.Account;
 import exactum.app.setup.FindSetup;
-import exactum.core.ledger.AccountCode;
 import exactum.core.money.Money;
-import java.time.LocalDate;
 import java.time.YearMonth;
-import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Comparator;
-import java.util.EnumSet;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
-import java.util.Set;
+import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.Consumer;
 import org.springframework.stereotype.Component;
 
-/** Income between two days by item, account, tags, customer, group or month. */
+/** Income between two days by item, account, tags, customer, group, month or document. */
 @Component
 class IncomeReport implements ReportKind {
     private static final String INCOME = "income";
@@ -29,24 +22,14 @@ class IncomeReport implements ReportKind {
             "Income",
             "What was billed between two days, without tax, for which items, tags and customers?",
             Arrays.stream(IncomeStore.By.values()).map(IncomeStore.By::words).toArray(String[]::new));
-    private static final Set<IncomeStore.By> SUMMED =
-            EnumSet.of(IncomeStore.By.ITEM, IncomeStore.By.ACCOUNT, IncomeStore.By.TAGS, IncomeStore.By.MONTH);
-    private static final Comparator<IncomeStore.Labelled> MOST_FIRST = Comparator.comparingLong(
-                    (IncomeStore.Labelled s) -> -s.net().minor())
-            .thenComparing(IncomeStore.Labelled::label);
     private final IncomeStore store;
-    private final IncomeSums sums;
-    private final DaySums days;
+    private final IncomeOfDays days;
     private final FindSetup setup;
-    private final FindBooks books;
     private final FindAccounts accounts;
 
-    IncomeReport(
-            IncomeStore store, IncomeSums sums, DaySums days, FindSetup setup, FindBooks books, FindAccounts accounts) {
+    IncomeReport(IncomeStore store, IncomeOfDays days, FindSetup setup, FindAccounts accounts) {
         this.store = store;
-        this.sums = sums;
         this.days = days;
-        this.books = books;
         this.setup = setup;
         this.accounts = accounts;
     }
@@ -68,110 +51,86 @@ class IncomeReport implements ReportKind {
 
     @Override
     public List<Integer> drawn(Asked asked) {
-        return List.of(3);
+        return by(asked) == IncomeStore.By.DOCUMENT ? List.of() : List.of(3);
+    }
+
+    private static IncomeStore.By by(Asked asked) {
+        return IncomeStore.By.of(asked.by());
     }
 
     @Override
     public void each(Business business, Asked asked, Consumer<Line> to) {
-        IncomeStore.By by = IncomeStore.By.of(asked.by());
-        if (isSummed(by, asked)) gathered(business, by, asked).forEach(s -> to.accept(line(s, by, asked)));
-        else store.lines(business.id(), by, asked, s -> to.accept(line(s, by, asked)));
+        IncomeStore.By by = by(asked);
+        Consumer<IncomeStore.Labelled> each = s -> to.accept(line(s, asked));
+        if (days.tell(by, asked)) days.documents(business, by, asked).forEach(each);
+        else if (by == IncomeStore.By.DOCUMENT)
+            store.documents(business.id(), asked, s -> {
+                each.accept(s);
+                return true;
+            });
+        else store.lines(business.id(), by, asked, each);
         others(business, asked).forEach(to);
     }
 
     @Override
     public void collect(Business business, Asked asked, Collected into) {
-        IncomeStore.By by = IncomeStore.By.of(asked.by());
-        if (isSummed(by, asked)) {
-            each(business, asked, into::add);
-            return;
-        }
-        IncomeStore.Some some = store.page(business.id(), by, asked, into.slice(), Collected.DRAWN);
-        some.shown().forEach(s -> into.show(line(s, by, asked)));
-        some.drawn().forEach(s -> into.draw(line(s, by, asked)));
+        IncomeStore.By by = by(asked);
+        if (days.tell(by, asked)) each(business, asked, into::add);
+        else if (by == IncomeStore.By.DOCUMENT) collectDocuments(business, asked, into);
+        else collectLabels(business, asked, into);
+    }
+
+    private void collectLabels(Business business, Asked asked, Collected into) {
+        IncomeStore.Some some = store.page(business.id(), by(asked), asked, into.slice(), Collected.DRAWN);
+        some.shown().forEach(s -> into.show(line(s, asked)));
+        some.drawn().forEach(s -> into.draw(line(s, asked)));
         some.all().forEach(s -> into.sum(line(s.sum(), Cell.of("")), s.rows()));
         others(business, asked).forEach(into::add);
     }
 
-    private static boolean isSummed(IncomeStore.By by, Asked asked) {
-        return asked.isWhole() && SUMMED.contains(by);
+    /** Those of the page and some beyond are read, if it is known otherwise what all come to; none after the last that has a line. */
+    private void collectDocuments(Business business, Asked asked, Collected into) {
+        if (!days.tellAll(asked)) {
+            each(business, asked, into::add);
+            return;
+        }
+        List<IncomeStore.Labelled> all = days.documents(business, IncomeStore.By.ACCOUNT, asked);
+        var left = new AtomicLong(
+                all.stream().mapToLong(IncomeStore.Labelled::lines).sum());
+        if (left.get() > 0)
+            store.documents(business.id(), asked, s -> into.offer(line(s, asked)) & left.addAndGet(-s.lines()) > 0);
+        all.forEach(s -> into.sum(line(s, Cell.of("")), 0));
+        for (Line other : others(business, asked)) {
+            if (!into.isMore()) into.offer(other);
+            into.sum(other, 0);
+        }
     }
 
-    /** What else was booked to accounts of income than lines of documents. */
     private List<Line> others(Business business, Asked asked) {
-        if (!asked.isWhole()) return List.of();
-        Map<AccountCode, String> names = books.accountNames(business.id());
-        return days.between(business, sums, asked.from(), asked.until()).stream()
-                .filter(s -> !s.key(IncomeSums.EVENT).isEmpty())
-                .map(s -> labelled(account(s, names) + ", " + s.key(IncomeSums.EVENT), s))
-                .sorted(MOST_FIRST)
+        return days.others(business, asked).stream()
                 .map(s -> line(s, Cell.of(s.label())))
                 .toList();
     }
 
-    private List<IncomeStore.Labelled> gathered(Business business, IncomeStore.By by, Asked asked) {
-        if (by != IncomeStore.By.MONTH)
-            return gathered(business, by, days.between(business, sums, asked.from(), asked.until()));
-        var months = new ArrayList<Sum>();
-        for (YearMonth month : days.months(business, sums, asked.from(), asked.until())) {
-            LocalDate first = month.atDay(1).isAfter(asked.from()) ? month.atDay(1) : asked.from();
-            LocalDate last = month.atEndOfMonth().isBefore(asked.until()) ? month.atEndOfMonth() : asked.until();
-            days.between(business, sums, first, last).stream()
-                    .filter(s -> s.key(IncomeSums.EVENT).isEmpty())
-                    .map(s -> Sum.of(List.of(s.key(IncomeSums.CURRENCY), month.toString()), s.figure(0), s.figure(1)))
-                    .forEach(months::add);
-        }
-        return labelled(months);
-    }
-
-    private List<IncomeStore.Labelled> gathered(Business business, IncomeStore.By by, List<Sum> booked) {
-        Map<AccountCode, String> names = books.accountNames(business.id());
-        Map<String, String> items = by == IncomeStore.By.ITEM ? store.itemNames(business.id()) : Map.of();
-        List<Sum> labelled = booked.stream()
-                .filter(s -> s.key(IncomeSums.EVENT).isEmpty())
-                .map(s -> Sum.of(
-                        List.of(s.key(IncomeSums.CURRENCY), label(by, s, names, items)), s.figure(0), s.figure(1)))
-                .toList();
-        return labelled(labelled);
-    }
-
-    /** Sums by currency and label, the largest first. */
-    private static List<IncomeStore.Labelled> labelled(List<Sum> sums) {
-        return Sum.gathered(sums).stream()
-                .map(s -> labelled(s.key(1), s))
-                .sorted(MOST_FIRST)
-                .toList();
-    }
-
-    private static String label(IncomeStore.By by, Sum s, Map<AccountCode, String> names, Map<String, String> items) {
-        return switch (by) {
-            case ITEM ->
-                s.key(IncomeSums.ITEM).isEmpty()
-                        ? "typed: " + s.key(IncomeSums.TYPED)
-                        : items.get(s.key(IncomeSums.ITEM));
-            case TAGS -> s.key(IncomeSums.TAGS).isEmpty() ? "no tag" : s.key(IncomeSums.TAGS);
-            default -> account(s, names);
-        };
-    }
-
-    private static String account(Sum s, Map<AccountCode, String> names) {
-        return s.key(IncomeSums.ACCOUNT) + " " + names.get(new AccountCode(s.key(IncomeSums.ACCOUNT)));
-    }
-
-    private static IncomeStore.Labelled labelled(String label, Sum s) {
-        return new IncomeStore.Labelled(label, Money.ofMinor(s.key(IncomeSums.CURRENCY), s.figure(0)), s.figure(1));
-    }
-
-    private static Line line(IncomeStore.Labelled s, IncomeStore.By by, Asked asked) {
-        String inside = by == IncomeStore.By.DOCUMENT
+    private static Line line(IncomeStore.Labelled s, Asked asked) {
+        String inside = by(asked) == IncomeStore.By.DOCUMENT
                 ? "/invoices/" + s.label()
-                : "/reports/income?"
-                        + asked.with(
-                                        IncomeStore.By.DOCUMENT.words(),
-                                        null,
-                                        by.words() + IncomeStore.BETWEEN + s.label())
-                                .query();
+                : "/reports/income?" + documents(s, asked).query();
         return line(s, Cell.of(s.label(), inside));
+    }
+
+    /** The documents of a row. */
+    private static Asked documents(IncomeStore.Labelled s, Asked asked) {
+        var inside = new IncomeStore.Inside(by(asked), s.label());
+        String documents = IncomeStore.By.DOCUMENT.words();
+        return switch (inside.by()) {
+            case CUSTOMER -> asked.with(documents, s.customer(), asked.which());
+            case MONTH -> {
+                var span = IncomeOfDays.Span.of(YearMonth.parse(s.label()), asked);
+                yield asked.between(span.from(), span.until()).with(documents, null, inside.which());
+            }
+            default -> asked.with(documents, null, inside.which());
+        };
     }
 
     private static Line line(IncomeStore.Labelled s, Cell label) {

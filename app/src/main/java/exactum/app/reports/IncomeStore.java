@@ -4,14 +4,20 @@ import static exactumdb.Tables.CATALOGUE_ITEM;
 
 import exactum.app.database.Slice;
 import exactum.core.ids.BusinessId;
+import exactum.core.ids.CustomerId;
+import exactum.core.ids.EntryId;
 import exactum.core.money.Money;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
 import java.util.function.Consumer;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
+import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.QueryPart;
 import org.jooq.Record;
@@ -23,10 +29,9 @@ import org.springframework.stereotype.Component;
 /** Income between two days: line by line of what was issued and voided, and what else was booked to accounts of income. */
 @Component
 class IncomeStore {
-    static final String BETWEEN = ": ";
     private static final String LINES = """
             with line as (
-              select {0} as label, {5} as inside, d.currency, l.net_minor * case when (d.kind = 'credit note') = (e.event <> 'document voided') then -1 else 1 end as minor
+              select {0} as label, {7} as customer, {5} as inside, d.currency, l.net_minor * case when (d.kind = 'credit note') = (e.event <> 'document voided') then -1 else 1 end as minor
               from entry e join document d on d.business_id = e.business_id and d.id = e.source_id
               join customer k on k.business_id = d.business_id and k.id = d.customer_id
               join document_line l on l.business_id = d.business_id and l.document_id = d.id and l.income_account is not null
@@ -35,16 +40,33 @@ class IncomeStore {
               left join account a on a.business_id = l.business_id and a.code = l.income_account
              where e.business_id = {1} and e.entry_date between {2} and {3} and e.event in ('invoice issued', 'credit note issued', 'document voided')
                and a.kind = 'income' and {4} offset 0),
-            labelled as materialized (select label, currency, minor_sum(minor) as minor, count(*) as lines from line where {6} group by 1, 2)
+            labelled as materialized (select label, customer, currency, minor_sum(minor) as minor, count(*) as lines from line where {6} group by 1, 2, 3)
             """;
-    private static final String EACH = LINES + "select * from labelled order by minor desc, label";
+    private static final String EACH = LINES + "select * from labelled order by minor desc, label, customer";
     /** Those of a page, those on which most is booked either way, and what all come to. */
     private static final String SOME = LINES + """
-            select 'shown' as what, label, currency, minor, lines, row_number() over (order by minor desc, label) as rank
-              from (select * from labelled order by minor desc, label offset {7} limit {8}) s
-            union all select 'drawn', label, currency, minor, lines, 0 from (select * from labelled order by abs(minor) desc, label limit {9}) d
-            union all select 'all', null, currency, minor_sum(minor), minor_sum(lines), count(*) from labelled group by currency
+            select 'shown' as what, label, customer, currency, minor, lines, row_number() over (order by minor desc, label, customer) as rank
+              from (select * from labelled order by minor desc, label, customer offset {8} limit {9}) s
+            union all select 'drawn', label, customer, currency, minor, lines, 0 from (select * from labelled order by abs(minor) desc, label, customer limit {10}) d
+            union all select 'all', null, null, currency, minor_sum(minor), minor_sum(lines), count(*) from labelled group by currency
              order by what, rank
+            """;
+    /** Document by document, as each was issued or voided, those that come after one; also those of which nothing is asked for. */
+    private static final String DOCUMENTS = """
+            with batch as materialized (
+              select e.id, e.source_id, e.event, e.entry_date from entry e
+               where e.business_id = {0} and e.entry_date between {1} and {2} and e.event in ('invoice issued', 'credit note issued', 'document voided') and {3} and {4}
+               order by e.entry_date, e.id limit {5})
+            select e.entry_date, e.id, d.number as label, null::uuid as customer, d.currency,
+                   minor_sum(l.net_minor * case when (d.kind = 'credit note') = (e.event <> 'document voided') then -1 else 1 end) filter (where {6}) as minor,
+                   count(*) filter (where {6}) as lines
+              from batch e join document d on d.business_id = {0} and d.id = e.source_id
+              join customer k on k.business_id = {0} and k.id = d.customer_id
+              left join customer_group g on g.business_id = {0} and g.id = k.group_id
+              left join (document_line l join account a on a.business_id = l.business_id and a.code = l.income_account and a.kind = 'income'
+                         left join catalogue_item i on i.business_id = l.business_id and i.id = l.item_id)
+                on l.business_id = {0} and l.document_id = d.id
+             group by 1, 2, 3, 5 order by 1, 2
             """;
     /** By account, item, what is typed where there is none, and tags; of what else was booked to such accounts, by what booked it. */
     private static final String BOOKED = """
@@ -70,8 +92,12 @@ class IncomeStore {
         this.db = db;
     }
 
-    /** What one label comes to. */
-    record Labelled(String label, Money net, long lines) {}
+    /**
+     * What one label comes to.
+     *
+     * @param customer whose it is where customers are gathered by, two of one name each by itself; null elsewhere
+     */
+    record Labelled(String label, CustomerId customer, Money net, long lines) {}
 
     /** By what lines are gathered. */
     enum By {
@@ -104,6 +130,26 @@ class IncomeStore {
         }
     }
 
+    /** The row of another way of gathering that is looked into, such as {@code item: Crane lift}. */
+    record Inside(By by, String label) {
+        private static final String BETWEEN = ": ";
+
+        /** The one that is asked for; none for all. */
+        static Optional<Inside> of(Asked asked) {
+            int end = asked.which().indexOf(BETWEEN);
+            return end < 0
+                    ? Optional.empty()
+                    : Optional.of(new Inside(
+                            By.of(asked.which().substring(0, end)),
+                            asked.which().substring(end + BETWEEN.length())));
+        }
+
+        /** As an address carries it. */
+        String which() {
+            return by.words() + BETWEEN + label;
+        }
+    }
+
     /**
      * Labels of a page.
      *
@@ -112,6 +158,49 @@ class IncomeStore {
      * @param all what all come to, one a currency
      */
     record Some(List<Labelled> shown, List<Labelled> drawn, List<Paged.Summed<Labelled>> all) {}
+
+    /** What a document brought as it was issued or voided. */
+    record OfDocument(LocalDate day, EntryId entry, Labelled income) {}
+
+    /** Document by document, in the order of their entries, as far as more is wanted. */
+    void documents(BusinessId business, Asked asked, Predicate<Labelled> isMoreWanted) {
+        Batches.each(
+                (OfDocument last, int most) -> documents(business, asked, last, most),
+                d -> d.income().lines() == 0 || isMoreWanted.test(d.income()));
+    }
+
+    private static Condition ofCustomers(Asked asked) {
+        if (asked.customer() == null && asked.group() == null) return DSL.noCondition();
+        return DSL.condition(
+                "exists (select 1 from document d join customer k on k.business_id = d.business_id and k.id = d.customer_id"
+                        + " where d.business_id = e.business_id and d.id = e.source_id and {0})",
+                ReportFilter.ofCustomer(asked));
+    }
+
+    private List<OfDocument> documents(BusinessId business, Asked asked, OfDocument last, int most) {
+        Condition lines = DSL.condition("l.line_no is not null")
+                .and(ReportFilter.ofLines(asked))
+                .and(Inside.of(asked)
+                        .map(in -> DSL.condition("{0} = {1}", DSL.field(in.by().sql), DSL.val(in.label())))
+                        .orElse(DSL.noCondition()));
+        return Rows.gathered(
+                db.resultQuery(
+                        DOCUMENTS,
+                        DSL.inline(business.value()),
+                        DSL.val(asked.from()),
+                        DSL.val(asked.until()),
+                        ofCustomers(asked),
+                        last == null
+                                ? DSL.noCondition()
+                                : DSL.condition(
+                                        "(e.entry_date, e.id) > ({0}, {1})",
+                                        DSL.val(last.day()),
+                                        DSL.val(last.entry().value())),
+                        DSL.inline(most),
+                        lines),
+                r -> new OfDocument(
+                        r.get("entry_date", LocalDate.class), new EntryId(r.get("id", UUID.class)), labelled(r)));
+    }
 
     void lines(BusinessId business, By by, Asked asked, Consumer<Labelled> to) {
         Rows.gathered(query(EACH, business, by, asked), IncomeStore::labelled).forEach(to);
@@ -142,19 +231,18 @@ class IncomeStore {
                         .toList());
     }
 
-    /** Of lines of one row of another way of gathering, such as {@code item: Crane lift}, only those; of all where none is named. */
     private ResultQuery<Record> query(String sql, BusinessId business, By by, Asked asked, QueryPart... more) {
-        int end = asked.which().indexOf(BETWEEN);
+        Optional<Inside> inside = Inside.of(asked);
         var parts = new ArrayList<QueryPart>(List.of(
                 DSL.field(by.sql),
                 DSL.inline(business.value()),
                 DSL.val(asked.from()),
                 DSL.val(asked.until()),
                 ReportFilter.ofLines(asked),
-                DSL.field(end < 0 ? "null" : By.of(asked.which().substring(0, end)).sql),
-                end < 0
-                        ? DSL.noCondition()
-                        : DSL.condition("inside = {0}", DSL.val(asked.which().substring(end + BETWEEN.length())))));
+                DSL.field(inside.map(in -> in.by().sql).orElse("null")),
+                inside.map(in -> DSL.condition("inside = {0}", DSL.val(in.label())))
+                        .orElse(DSL.noCondition()),
+                DSL.field(by == By.CUSTOMER ? "k.id" : "null::uuid")));
         parts.addAll(List.of(more));
         return db.resultQuery(sql, parts.toArray(QueryPart[]::new));
     }
@@ -186,8 +274,10 @@ class IncomeStore {
     }
 
     private static Labelled labelled(Record r) {
+        UUID customer = r.get("customer", UUID.class);
         return new Labelled(
                 r.get("label", String.class),
+                customer == null ? null : new CustomerId(customer),
                 Money.ofMinor(r.get("currency", String.class), r.get("minor", Long.class)),
                 r.get("lines", Long.class));
     }

@@ -1,5 +1,8 @@
 package exactum.app.reports;
 
+import static exactumdb.Tables.CUSTOMER;
+import static exactumdb.Tables.RECURRING_INVOICE;
+
 import exactum.core.cadence.Cadence;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
@@ -7,13 +10,14 @@ import exactum.core.ids.RecurringId;
 import exactum.core.money.Money;
 import java.time.LocalDate;
 import java.util.Arrays;
+import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
-import java.util.function.Consumer;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
+import org.jooq.Field;
 import org.jooq.Record;
 import org.jooq.ResultQuery;
 import org.jooq.impl.DSL;
@@ -52,10 +56,10 @@ class RecurringIncomeStore {
                 from billed b join recurring_invoice r on r.business_id = {0} and r.id = b.recurring_id)
             """;
 
-    private static final String EACH = ARRANGEMENTS
-            + "select a.*, 1::bigint as many, k.name as customer from arrangement a join customer k on k.business_id = {0} and k.id = a.customer_id where a.periods is not null order by k.name, a.id";
     private static final String ALIKE = ARRANGEMENTS
-            + "select rule, state, ends_on, currency, periods, first_from, count(*) as many, sum(found)::bigint as found from arrangement group by 1, 2, 3, 4, 5, 6";
+            + "select rule, state, ends_on, currency, periods, first_from, count(*) as many, sum(found)::bigint as found, {5} as ids from arrangement group by 1, 2, 3, 4, 5, 6";
+    private static final Field<UUID[]> IDS = DSL.field("array_agg(id)", UUID[].class);
+    private static final Field<UUID[]> NO_IDS = DSL.field("null::uuid[]", UUID[].class);
     private static final String SPAN = """
             select count(*) as periods, min(period_from) as first, max(period_until) as last from occurrence where business_id = {0} and period_from <= {2} and period_until > {1}
             """;
@@ -98,48 +102,69 @@ class RecurringIncomeStore {
         }
     }
 
+    /**
+     * As many arrangements as were billed alike.
+     *
+     * @param which they are, where that is asked for; none else
+     */
+    record Alike(Billed billed, long many, List<RecurringId> which) {}
+
     /** An arrangement and whose it is. */
-    record Of(RecurringId recurring, String name, CustomerId customer, String customerName, Billed billed) {}
-
-    /** As many arrangements as were billed alike. */
-    record Alike(Billed billed, long many) {}
-
-    /** By customers. */
-    void each(BusinessId business, LocalDate from, LocalDate until, Asked asked, Consumer<Of> to) {
-        Rows.each(
-                query(EACH, business, from, until, asked, DSL.noCondition()),
-                r -> new Of(
-                        new RecurringId(r.get("id", UUID.class)),
-                        r.get("name", String.class),
-                        new CustomerId(r.get("customer_id", UUID.class)),
-                        r.get("customer", String.class),
-                        billed(r)),
-                to);
-    }
+    record Named(RecurringId recurring, String name, CustomerId customer, String customerName) {}
 
     /** All that were billed, counted where they are alike. */
     List<Alike> alike(BusinessId business, LocalDate from, LocalDate until, Asked asked) {
-        return near(business, from, until, asked)
-                .orElseGet(() -> query(ALIKE, business, from, until, asked, DSL.noCondition())
+        return alike(business, from, until, asked, NO_IDS);
+    }
+
+    /** The same, with which they are. */
+    List<Alike> named(BusinessId business, LocalDate from, LocalDate until, Asked asked) {
+        return alike(business, from, until, asked, IDS);
+    }
+
+    private List<Alike> alike(BusinessId business, LocalDate from, LocalDate until, Asked asked, Field<UUID[]> which) {
+        return near(business, from, until, asked, which)
+                .orElseGet(() -> query(business, from, until, asked, DSL.noCondition(), which)
                         .fetch())
                 .stream()
                 .filter(r -> r.get("periods") != null)
-                .map(r -> new Alike(billed(r), r.get("many", Long.class)))
+                .map(r -> new Alike(billed(r), r.get("many", Long.class), ids(r.get("ids", UUID[].class))))
                 .toList();
+    }
+
+    private static List<RecurringId> ids(UUID[] ids) {
+        return ids == null
+                ? List.of()
+                : Arrays.stream(ids).map(RecurringId::new).toList();
+    }
+
+    /** By customers. */
+    List<Named> names(BusinessId business, Collection<RecurringId> which) {
+        return db.select(RECURRING_INVOICE.ID, RECURRING_INVOICE.NAME, CUSTOMER.ID, CUSTOMER.NAME)
+                .from(RECURRING_INVOICE)
+                .join(CUSTOMER)
+                .on(
+                        CUSTOMER.BUSINESS_ID.eq(RECURRING_INVOICE.BUSINESS_ID),
+                        CUSTOMER.ID.eq(RECURRING_INVOICE.CUSTOMER_ID))
+                .where(
+                        RECURRING_INVOICE.BUSINESS_ID.eq(business),
+                        RECURRING_INVOICE.ID.eq(DSL.any(which.toArray(RecurringId[]::new))))
+                .orderBy(CUSTOMER.NAME, RECURRING_INVOICE.ID)
+                .fetch(r -> new Named(r.value1(), r.value2(), r.value3(), r.value4()));
     }
 
     /**
      * The same, looked for among the invoices that are dated about the time of what they bill, so that what was billed long before is
      * not read; none if that does not find the invoice of each period.
      */
-    private Optional<List<Record>> near(BusinessId business, LocalDate from, LocalDate until, Asked asked) {
+    private Optional<List<Record>> near(
+            BusinessId business, LocalDate from, LocalDate until, Asked asked, Field<UUID[]> which) {
         if (asked.isNarrowed()) return Optional.empty();
         Record span = db.resultQuery(SPAN, DSL.inline(business.value()), DSL.val(from), DSL.val(until))
                 .fetchSingle();
         long periods = span.get("periods", Long.class);
         if (periods == 0) return Optional.of(List.of());
         List<Record> found = query(
-                        ALIKE,
                         business,
                         from,
                         until,
@@ -147,7 +172,8 @@ class RecurringIncomeStore {
                         DSL.condition(
                                 "d.document_date between {0} and {1}",
                                 DSL.val(span.get("first", LocalDate.class).minusDays(AROUND)),
-                                DSL.val(span.get("last", LocalDate.class).plusDays(AROUND))))
+                                DSL.val(span.get("last", LocalDate.class).plusDays(AROUND))),
+                        which)
                 .fetch();
         return Optional.of(found)
                 .filter(all ->
@@ -155,9 +181,20 @@ class RecurringIncomeStore {
     }
 
     private ResultQuery<Record> query(
-            String sql, BusinessId business, LocalDate from, LocalDate until, Asked asked, Condition invoices) {
+            BusinessId business,
+            LocalDate from,
+            LocalDate until,
+            Asked asked,
+            Condition invoices,
+            Field<UUID[]> which) {
         return db.resultQuery(
-                sql, DSL.inline(business.value()), DSL.val(from), DSL.val(until), ReportFilter.of(asked), invoices);
+                ALIKE,
+                DSL.inline(business.value()),
+                DSL.val(from),
+                DSL.val(until),
+                ReportFilter.of(asked),
+                invoices,
+                which);
     }
 
     private static Billed billed(Record r) {

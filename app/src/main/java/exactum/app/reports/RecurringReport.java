@@ -2,18 +2,21 @@ package exactum.app.reports;
 
 import exactum.app.business.Business;
 import exactum.app.installation.BusinessClock;
+import exactum.core.ids.RecurringId;
 import exactum.core.money.Money;
 import exactum.core.report.RecurringChange;
 import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.ArrayList;
 import java.util.EnumMap;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Consumer;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
 /** Recurring income as it stands at the end of each month, and what changed since the month before. */
@@ -107,24 +110,13 @@ class RecurringReport implements ReportKind {
     public void each(Business business, Asked asked, Consumer<Line> to) {
         YearMonth first = YearMonth.from(asked.from());
         YearMonth last = YearMonth.from(asked.until());
-        LocalDate from = first.minusMonths(1).atDay(1);
-        LocalDate until = last.atEndOfMonth();
         YearMonth now = YearMonth.from(clock.today(business.id()));
         if (asked.by().equals(BY_ARRANGEMENT)) {
-            store.each(
-                    business.id(),
-                    from,
-                    until,
-                    asked,
-                    of -> moves(of.billed(), first, last, now).stream()
-                            .filter(m -> m.change() != RecurringChange.SAME)
-                            .filter(m -> asked.which().isEmpty()
-                                    || asked.which().equals(m.month().toString()))
-                            .forEach(m -> to.accept(line(of, m))));
+            arrangements(business, asked, first, last, now, to);
             return;
         }
         var sums = new TreeMap<InCurrency, Sums>();
-        for (RecurringIncomeStore.Alike alike : store.alike(business.id(), from, until, asked))
+        for (RecurringIncomeStore.Alike alike : store.alike(business.id(), start(first), last.atEndOfMonth(), asked))
             for (Moved m : moves(alike.billed(), first, last, now))
                 sums.computeIfAbsent(
                                 new InCurrency(
@@ -133,6 +125,32 @@ class RecurringReport implements ReportKind {
                                 k -> new Sums(m.after().withMinor(0)))
                         .add(m, alike.many());
         sums.forEach((key, sum) -> to.accept(line(key, sum, asked)));
+    }
+
+    /** Of each that changed, what it did. */
+    private void arrangements(
+            Business business, Asked asked, YearMonth first, YearMonth last, YearMonth now, Consumer<Line> to) {
+        var changes = new HashMap<RecurringId, List<Moved>>();
+        for (RecurringIncomeStore.Alike alike : store.named(business.id(), start(first), last.atEndOfMonth(), asked)) {
+            List<Moved> changed = moves(alike.billed(), first, last, now).stream()
+                    .filter(m -> m.change() != RecurringChange.SAME)
+                    .filter(m -> asked.which().isEmpty()
+                            || asked.which().equals(m.month().toString()))
+                    .toList();
+            if (!changed.isEmpty()) alike.which().forEach(id -> changes.merge(id, changed, RecurringReport::joined));
+        }
+        for (RecurringIncomeStore.Named of : store.names(business.id(), changes.keySet()))
+            changes.get(of.recurring()).forEach(m -> to.accept(line(of, m)));
+    }
+
+    /** Of one that is billed in several currencies. */
+    private static List<Moved> joined(List<Moved> a, List<Moved> b) {
+        return Stream.concat(a.stream(), b.stream()).toList();
+    }
+
+    /** Of the month before the first it must be known what it brought. */
+    private static LocalDate start(YearMonth first) {
+        return first.minusMonths(1).atDay(1);
     }
 
     private static List<Moved> moves(RecurringIncomeStore.Billed of, YearMonth first, YearMonth last, YearMonth now) {
@@ -147,7 +165,6 @@ class RecurringReport implements ReportKind {
         return moves;
     }
 
-    /** What the last period that touches a month brings in a month. */
     /**
      * What it brings in a month: of what was billed for it last. A month that is not over may not be billed yet: one that goes on, and
      * was billed until that month, brings then what it did.
@@ -167,7 +184,7 @@ class RecurringReport implements ReportKind {
                 .orElse(last.net().withMinor(0));
     }
 
-    private static Line line(RecurringIncomeStore.Of of, Moved m) {
+    private static Line line(RecurringIncomeStore.Named of, Moved m) {
         String currency = m.after().currency().getCurrencyCode();
         return Line.of(
                 currency,

@@ -30,7 +30,8 @@ final class ReportFilter {
         return c;
     }
 
-    private static Condition ofCustomer(Asked asked) {
+    /** Of a customer {@code k}, or one of a group. */
+    static Condition ofCustomer(Asked asked) {
         Condition c = DSL.noCondition();
         if (asked.customer() != null)
             c = c.and(DSL.condition("k.id = {0}", DSL.val(asked.customer().value())));

@@ -17,6 +17,7 @@ import java.util.function.Consumer;
 import java.util.function.Predicate;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
+import org.jooq.Param;
 import org.jooq.QueryPart;
 import org.jooq.Record;
 import org.jooq.ResultQuery;
@@ -36,6 +37,16 @@ class TaxStore {
              where p.business_id = {0} and p.account = {1} and p.entry_date between {2} and {3}
             union all
             select i.id, i.source_id, null, 0, 0 from entry i
+             where i.business_id = {0} and i.entry_date between {2} and {3} and i.event in ('invoice issued', 'credit note issued', 'document voided')
+            """;
+    /** The same, as far as it is not of documents in the business's own currency that were issued or voided. */
+    private static final String OF_OTHERS = """
+            select p.entry_id, p.document_id, p.currency, -p.amount_minor as minor, -p.own_minor as own
+              from posting p join entry i on i.business_id = {0} and i.id = p.entry_id
+             where p.business_id = {0} and p.account = {1} and p.entry_date between {2} and {3}
+               and (i.event not in ('invoice issued', 'credit note issued', 'document voided') or i.source_id is distinct from p.document_id or p.currency <> {4})
+            union all
+            select i.id, i.source_id, null, 0, 0 from entry i join document f on f.business_id = {0} and f.id = i.source_id and f.currency <> {4}
              where i.business_id = {0} and i.entry_date between {2} and {3} and i.event in ('invoice issued', 'credit note issued', 'document voided')
             """;
     /** The same of a customer's documents. */
@@ -114,20 +125,23 @@ class TaxStore {
             List<TaxByRate.Tax> taxes) {}
 
     void each(BusinessId business, AccountCode tax, Asked asked, Consumer<Booked> to) {
-        booked(business, tax, asked, DSL.noCondition(), to);
+        QueryPart of = asked.customer() == null ? of(OF_ALL, business, tax, asked) : ofCustomer(business, tax, asked);
+        Rows.each(query(BOOKED, business, tax, asked, DSL.noCondition(), of), TaxStore::booked, to);
     }
 
     /** The same of all customers, as far as more is wanted. */
     void some(BusinessId business, AccountCode tax, Asked asked, Predicate<Booked> isMoreWanted) {
+        Asked all = Asked.ofAll(asked.from(), asked.until());
+        QueryPart of = of(OF_BATCH, business, tax, all);
         Batches.each(
                 (last, most) -> Rows.gathered(
                         query(
                                 BATCH + BOOKED,
                                 business,
                                 tax,
-                                Asked.ofAll(asked.from(), asked.until()),
+                                all,
                                 DSL.noCondition(),
-                                OF_BATCH,
+                                of,
                                 last == null
                                         ? DSL.noCondition()
                                         : DSL.condition(
@@ -158,19 +172,17 @@ class TaxStore {
 
     /** What {@link #whole} leaves. */
     void others(Business business, AccountCode tax, Asked asked, Consumer<Booked> to) {
-        booked(
-                business.id(),
-                tax,
-                asked,
-                DSL.condition(
-                        "(e.event not in ('invoice issued', 'credit note issued', 'document voided') or d.id is distinct from e.source_id or d.currency <> {0})",
-                        DSL.val(business.currency().getCurrencyCode())),
-                to);
+        BusinessId id = business.id();
+        Param<String> own = DSL.val(business.currency().getCurrencyCode());
+        Condition which = DSL.condition(
+                "(e.event not in ('invoice issued', 'credit note issued', 'document voided') or d.id is distinct from e.source_id or d.currency <> {0})",
+                own);
+        QueryPart of = asked.customer() == null ? of(OF_OTHERS, id, tax, asked, own) : ofCustomer(id, tax, asked);
+        Rows.each(query(BOOKED, id, tax, asked, which, of), TaxStore::booked, to);
     }
 
-    private void booked(BusinessId business, AccountCode tax, Asked asked, Condition which, Consumer<Booked> to) {
-        String of = asked.customer() == null ? OF_ALL : OF_CUSTOMER;
-        Rows.each(query(BOOKED, business, tax, asked, which, of), TaxStore::booked, to);
+    private static QueryPart ofCustomer(BusinessId business, AccountCode tax, Asked asked) {
+        return of(OF_CUSTOMER, business, tax, asked, DSL.val(asked.customer().value()));
     }
 
     private ResultQuery<Record> query(
@@ -179,15 +191,23 @@ class TaxStore {
             AccountCode tax,
             Asked asked,
             Condition which,
-            String of,
+            QueryPart of,
             QueryPart... more) {
-        var parts = new ArrayList<QueryPart>(List.of(
-                DSL.inline(business.value()), DSL.val(tax.value()), DSL.val(asked.from()), DSL.val(asked.until())));
-        var narrowed = new ArrayList<>(parts);
-        if (asked.customer() != null) narrowed.add(DSL.val(asked.customer().value()));
-        parts.addAll(List.of(ReportFilter.of(asked), which, DSL.sql(of, narrowed.toArray(QueryPart[]::new))));
+        List<QueryPart> parts = days(business, tax, asked);
+        parts.addAll(List.of(ReportFilter.of(asked), which, of));
         parts.addAll(List.of(more));
         return db.resultQuery(sql, parts.toArray(QueryPart[]::new));
+    }
+
+    private static QueryPart of(String sql, BusinessId business, AccountCode tax, Asked asked, QueryPart... more) {
+        List<QueryPart> parts = days(business, tax, asked);
+        parts.addAll(List.of(more));
+        return DSL.sql(sql, parts.toArray(QueryPart[]::new));
+    }
+
+    private static List<QueryPart> days(BusinessId business, AccountCode tax, Asked asked) {
+        return new ArrayList<>(List.of(
+                DSL.inline(business.value()), DSL.val(tax.value()), DSL.val(asked.from()), DSL.val(asked.until())));
     }
 
     private static Booked booked(Record r) {
