@@ -1,6 +1,5 @@
 package exactum.app;
 
-import static exactum.app.World.euro;
 import static exactum.app.World.june;
 import static exactum.app.World.may;
 import static org.assertj.core.api.Assertions.assertThat;
@@ -195,12 +194,20 @@ class ReportsTest {
         world.berth(world.payer());
         world.bill(world.today());
         try (var ada = new Visitor(world, "ada")) {
-            List<String> lines = csv(ada, "/reports/deferred.csv?until=2026-06-10&by=line");
-            assertThat(lines.getFirst()).isEqualTo("customer,document,what,from,until,currency,billed,earned,deferred");
-            assertThat(lines.stream().skip(1)).allSatisfy(l -> {
-                String[] cells = l.split(",");
-                assertThat(euro(cells[6])).isEqualTo(euro(cells[7]).plus(euro(cells[8])));
-            });
+            String lines = "/reports/deferred.csv?by=line&until=";
+            assertThat(csv(ada, lines + "2026-06-10"))
+                    .as("ten days of thirty")
+                    .startsWith("customer,document,what,from,until,currency,billed,earned,deferred")
+                    .anyMatch(l -> l.endsWith(",Berth,2026-06-01,2026-06-30,EUR,640.00,213.33,426.67"));
+            assertThat(csv(ada, lines + "2026-06-29"))
+                    .as("a thirtieth is left for the last day")
+                    .anyMatch(l -> l.endsWith(",Berth,2026-06-01,2026-06-30,EUR,640.00,618.67,21.33"));
+            assertThat(csv(ada, lines + "2026-06-30"))
+                    .as("nothing of it after that")
+                    .hasSize(1);
+            assertThat(csv(ada, "/reports/deferred.csv?until=2026-06-10"))
+                    .last()
+                    .isEqualTo("2026-06,EUR,453.42");
             assertThat(text(ada, "/reports/deferred?until=2026-06-10")).contains("Earned in");
         }
     }

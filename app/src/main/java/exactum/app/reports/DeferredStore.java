@@ -18,7 +18,7 @@ import org.jooq.Record;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 
-/** Lines that were billed by a day for a time that goes on after it. */
+/** Lines that were billed by a day for a time that goes on after it. A period is stored with the day after its last. */
 @Component
 class DeferredStore {
     private static final String FROM = """
@@ -26,12 +26,12 @@ class DeferredStore {
               join entry i on i.business_id = d.business_id and i.source_id = d.id and i.event in ('invoice issued', 'credit note issued') and i.entry_date <= {1}
               join customer k on k.business_id = d.business_id and k.id = d.customer_id
               join account a on a.business_id = l.business_id and a.code = l.income_account and a.kind = 'income'
-             where d.business_id = {0} and coalesce(l.period_until, d.period_until) > {1} and l.net_minor <> 0 and {2}
+             where d.business_id = {0} and coalesce(l.period_until, d.period_until) - 1 > {1} and l.net_minor <> 0 and {2}
                and not (d.state = 'void' and exists (select 1 from entry v where v.business_id = d.business_id and v.event = 'document voided' and v.source_id = d.id and v.entry_date <= {1}))
             """;
     private static final String TIME = """
             select l.income_account as account, d.currency, case when d.kind = 'credit note' then -l.net_minor else l.net_minor end as net,
-                   coalesce(l.period_from, d.period_from) as period_from, coalesce(l.period_until, d.period_until) as period_until
+                   coalesce(l.period_from, d.period_from) as first_on, coalesce(l.period_until, d.period_until) - 1 as last_on
             """;
     private static final String LINE = TIME + ", d.number, k.id as customer_id, k.name, l.description, l.line_no";
     private static final String LINES = LINE + FROM + " order by i.entry_date desc, i.id desc, l.line_no";
@@ -51,7 +51,7 @@ class DeferredStore {
     /** Lines of what was issued between two days, less those of what was voided. */
     private static final String BOOKED = """
             select d.currency, l.income_account, case when d.kind = 'credit note' then -l.net_minor else l.net_minor end as net,
-                   coalesce(l.period_from, d.period_from) as period_from, coalesce(l.period_until, d.period_until) as period_until,
+                   coalesce(l.period_from, d.period_from) as first_on, coalesce(l.period_until, d.period_until) - 1 as last_on,
                    sum(case when e.event = 'document voided' then -1 else 1 end) as lines
               from entry e join document d on d.business_id = {0} and d.id = e.source_id
               join document_line l on l.business_id = {0} and l.document_id = d.id and l.net_minor <> 0
@@ -119,9 +119,9 @@ class DeferredStore {
                                 r.get("currency", String.class),
                                 r.get("income_account", String.class),
                                 r.get("net", String.class),
-                                r.get("period_from", LocalDate.class).toString(),
-                                r.get("period_until", LocalDate.class).toString()),
-                        r.get("period_until", LocalDate.class),
+                                r.get("first_on", LocalDate.class).toString(),
+                                r.get("last_on", LocalDate.class).toString()),
+                        r.get("last_on", LocalDate.class),
                         List.of(r.get("lines", Long.class))));
     }
 
@@ -145,7 +145,7 @@ class DeferredStore {
     private static ServiceTime time(Record r) {
         return new ServiceTime(
                 Money.ofMinor(r.get("currency", String.class), r.get("net", Long.class)),
-                r.get("period_from", LocalDate.class),
-                r.get("period_until", LocalDate.class));
+                r.get("first_on", LocalDate.class),
+                r.get("last_on", LocalDate.class));
     }
 }
