@@ -2,7 +2,6 @@ package exactum.app.reports;
 
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
-import exactum.core.ids.EntryId;
 import exactum.core.ledger.AccountCode;
 import exactum.core.ledger.CashBasis;
 import exactum.core.money.Money;
@@ -38,7 +37,7 @@ class CashStore {
             """;
     /** What was issued between the days. */
     private static final String ISSUED =
-            "select i.source_id as id from entry i where i.business_id = {0} and i.entry_date between {3} and {4} and i.event in ('invoice issued', 'credit note issued')";
+            "select e.source_id as id from entry e where e.business_id = {0} and e.entry_date between {3} and {4} and e.event in ('invoice issued', 'credit note issued')";
     /** What was issued before, and open when they began, or voided between them, or is a credit note that was drawn on since. */
     private static final String ISSUED_BEFORE = """
               select o.document_id as id from owed o where o.minor <> 0 and o.first_on <= {3} - 1 and o.business_id = {0} and o.account = {1} and o.document_id is not null
@@ -65,7 +64,7 @@ class CashStore {
             """;
 
     private static final String BATCH =
-            "with batch as materialized (" + ISSUED + " and {6} order by i.entry_date, i.id limit {7})";
+            "with batch as materialized (" + ISSUED + " and {6} order by e.entry_date, e.id limit {7})";
 
     private static final String DOCUMENTS = """
             select d.id, d.number, d.document_date, d.kind, d.currency, k.id as customer_id, k.name, i.id as issue, i.entry_date as issued_on, v.entry_date as voided_on,
@@ -114,14 +113,7 @@ class CashStore {
     }
 
     /** A document with whose it is. */
-    record Of(
-            String number,
-            LocalDate date,
-            EntryId issue,
-            LocalDate issuedOn,
-            CustomerId customer,
-            String name,
-            CashBridge.Doc doc) {}
+    record Of(String number, LocalDate date, EntryAt issue, CustomerId customer, String name, CashBridge.Doc doc) {}
 
     void each(BusinessId business, AccountCode receivables, AccountCode credit, Asked asked, Consumer<Of> to) {
         if (asked.customer() == null) documents(MOVED_OR_OPEN, business, receivables, credit, asked, to);
@@ -150,7 +142,16 @@ class CashStore {
         if (more)
             Batches.each(
                     (last, most) -> Rows.gathered(
-                            query(between, business, receivables, credit, all, afterIssue(last), DSL.inline(most)),
+                            query(
+                                    between,
+                                    business,
+                                    receivables,
+                                    credit,
+                                    all,
+                                    last == null
+                                            ? DSL.noCondition()
+                                            : last.issue().after(),
+                                    DSL.inline(most)),
                             r -> of(r, asked)),
                     isMoreWanted);
     }
@@ -160,14 +161,6 @@ class CashStore {
                 ? DSL.noCondition()
                 : DSL.condition(
                         "(d.document_date, d.number) > ({0}, {1})", DSL.val(last.date()), DSL.val(last.number()));
-    }
-
-    private static Condition afterIssue(Of last) {
-        return last == null
-                ? DSL.noCondition()
-                : DSL.condition(
-                        "(i.entry_date, i.id) > ({0}, {1})",
-                        DSL.val(last.issuedOn()), DSL.val(last.issue().value()));
     }
 
     /** Only those of which anything changed between the days. */
@@ -249,8 +242,7 @@ class CashStore {
         return new Of(
                 r.get("number", String.class),
                 r.get("document_date", LocalDate.class),
-                new EntryId(r.get("issue", UUID.class)),
-                r.get("issued_on", LocalDate.class),
+                EntryAt.of(r, "issued_on", "issue"),
                 new CustomerId(r.get("customer_id", UUID.class)),
                 r.get("name", String.class),
                 new CashBridge.Doc(

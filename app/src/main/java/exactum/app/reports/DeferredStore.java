@@ -2,7 +2,6 @@ package exactum.app.reports;
 
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
-import exactum.core.ids.EntryId;
 import exactum.core.money.Money;
 import exactum.core.report.ServiceTime;
 import java.time.LocalDate;
@@ -76,7 +75,7 @@ class DeferredStore {
     }
 
     /** A line as it was issued, or nothing where what was issued has none. */
-    private record Issued(LocalDate day, EntryId issue, Optional<Of> line) {}
+    private record Issued(EntryAt at, Optional<Of> line) {}
 
     /** The same, as far as more is wanted. */
     void some(BusinessId business, Asked asked, Predicate<Of> isMoreWanted) {
@@ -89,14 +88,10 @@ class DeferredStore {
                                         asked,
                                         last == null
                                                 ? DSL.noCondition()
-                                                : DSL.condition(
-                                                        "(e.entry_date, e.id) < ({0}, {1})",
-                                                        DSL.val(last.day()),
-                                                        DSL.val(last.issue().value())),
+                                                : last.at().before(),
                                         DSL.inline(most))),
                         r -> new Issued(
-                                r.get("entry_date", LocalDate.class),
-                                new EntryId(r.get("issue", UUID.class)),
+                                EntryAt.of(r, "entry_date", "issue"),
                                 r.get("number") == null ? Optional.empty() : Optional.of(of(r)))),
                 i -> i.line().map(isMoreWanted::test).orElse(true));
     }

@@ -5,7 +5,6 @@ import static exactumdb.Tables.CATALOGUE_ITEM;
 import exactum.app.database.Slice;
 import exactum.core.ids.BusinessId;
 import exactum.core.ids.CustomerId;
-import exactum.core.ids.EntryId;
 import exactum.core.money.Money;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -160,7 +159,7 @@ class IncomeStore {
     record Some(List<Labelled> shown, List<Labelled> drawn, List<Paged.Summed<Labelled>> all) {}
 
     /** What a document brought as it was issued or voided. */
-    record OfDocument(LocalDate day, EntryId entry, Labelled income) {}
+    record OfDocument(EntryAt at, Labelled income) {}
 
     /** Document by document, in the order of their entries, as far as more is wanted. */
     void documents(BusinessId business, Asked asked, Predicate<Labelled> isMoreWanted) {
@@ -190,16 +189,10 @@ class IncomeStore {
                         DSL.val(asked.from()),
                         DSL.val(asked.until()),
                         ofCustomers(asked),
-                        last == null
-                                ? DSL.noCondition()
-                                : DSL.condition(
-                                        "(e.entry_date, e.id) > ({0}, {1})",
-                                        DSL.val(last.day()),
-                                        DSL.val(last.entry().value())),
+                        last == null ? DSL.noCondition() : last.at().after(),
                         DSL.inline(most),
                         lines),
-                r -> new OfDocument(
-                        r.get("entry_date", LocalDate.class), new EntryId(r.get("id", UUID.class)), labelled(r)));
+                r -> new OfDocument(EntryAt.of(r, "entry_date", "id"), labelled(r)));
     }
 
     void lines(BusinessId business, By by, Asked asked, Consumer<Labelled> to) {

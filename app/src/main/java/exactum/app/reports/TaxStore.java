@@ -142,12 +142,7 @@ class TaxStore {
                                 all,
                                 DSL.noCondition(),
                                 of,
-                                last == null
-                                        ? DSL.noCondition()
-                                        : DSL.condition(
-                                                "(e.entry_date, e.id) > ({0}, {1})",
-                                                DSL.val(last.day()),
-                                                DSL.val(last.entry().value())),
+                                last == null ? DSL.noCondition() : new EntryAt(last.day(), last.entry()).after(),
                                 DSL.inline(most)),
                         TaxStore::booked),
                 isMoreWanted);
