@@ -62,6 +62,12 @@
   };
   ["htmx:sendError", "htmx:timeout"].forEach((kind) => document.addEventListener(kind, unanswered));
 
+  // A page that is to be loaded again is not while somebody waits for another: what they pressed would be lost.
+  document.addEventListener("htmx:beforeOnLoad", (event) => {
+    const waits = $$(".htmx-request").some((one) => one !== event.detail.elt);
+    if (waits && event.detail.xhr.getResponseHeader("HX-Refresh") === "true") event.preventDefault();
+  });
+
   // A form that is on its way is not sent a second time by a second press; what goes on inside of it stops no press.
   document.addEventListener("htmx:configRequest", (event) => {
     if (event.detail.elt.matches?.("form") && event.detail.verb === "post") event.detail.elt.setAttribute("aria-busy", "true");

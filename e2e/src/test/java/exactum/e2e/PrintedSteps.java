@@ -4,6 +4,7 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.LoadState;
 import com.microsoft.playwright.options.SelectOption;
@@ -115,9 +116,10 @@ final class PrintedSteps {
         settled();
     }
 
-    /** What was asked for without a new page has come. */
+    /** What was asked for without a new page has come, and the date stands. */
     private void settled() {
-        assertThat(page.locator(".htmx-request")).hasCount(0);
+        assertThat(page.locator(".htmx-request, #moving"))
+                .hasCount(0, new LocatorAssertions.HasCountOptions().setTimeout(Person.LONGEST_JOURNEY_MS));
     }
 
     private void type(String field, String text) {

@@ -7,8 +7,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Route;
 import com.microsoft.playwright.options.FilePayload;
 import java.nio.charset.StandardCharsets;
+import java.util.concurrent.atomic.AtomicReference;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -99,6 +101,29 @@ class TroubleTest {
             page.keyboard().press("3");
             assertThat(page.locator("#keys")).isHidden();
             assertThat(page).hasURL(installation.at("/day"));
+        }
+    }
+
+    @Test
+    void who_goes_elsewhere_as_the_date_comes_to_stand_gets_there(Installation installation) {
+        installation.begin(BILLED);
+        try (var person = new Person(installation)) {
+            person.signIn();
+            Page page = person.page;
+            person.goTo("/customers");
+            var asked = new AtomicReference<Route>();
+            page.route(installation.at("/statements"), asked::set);
+            page.locator("header nav a", new Page.LocatorOptions().setHasText("Bank"))
+                    .click();
+            page.waitForCondition(() -> asked.get() != null);
+            page.waitForResponse("**/clock", () -> page.evaluate("""
+                    clock => {
+                      document.body.insertAdjacentHTML("beforeend", `<span id="moving" hx-get="${clock}" hx-trigger="load"></span>`);
+                      htmx.process(document.getElementById("moving"));
+                    }
+                    """, installation.at("/clock")));
+            asked.get().resume();
+            assertThat(page).hasURL(installation.at("/statements"));
         }
     }
 
