@@ -208,6 +208,14 @@ class ReportsTest {
             assertThat(csv(ada, "/reports/deferred.csv?until=2026-06-10"))
                     .last()
                     .isEqualTo("2026-06,EUR,453.42");
+            assertThat(csv(ada, lines + "2026-06-10&which=2026-06"))
+                    .as("the lines of a month")
+                    .anyMatch(l -> l.endsWith(",Berth,2026-06-01,2026-06-30,EUR,640.00,213.33,426.67,426.67"));
+            assertThat(csv(ada, lines + "2026-06-10&which=2026-07"))
+                    .as("none of another")
+                    .hasSize(1);
+            assertThat(text(ada, "/reports/deferred?by=line&until=2026-06-10&which=2026-06"))
+                    .contains("Deferred until then", "680.12 226.70 453.42 453.42");
             assertThat(text(ada, "/reports/deferred?until=2026-06-10")).contains("Earned in");
         }
     }

@@ -11,9 +11,11 @@ import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.TreeMap;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.Consumer;
+import java.util.regex.Pattern;
 import org.springframework.stereotype.Component;
 
 /** Deferred income: what was billed for time to come, and when it is earned. */
@@ -22,6 +24,8 @@ class DeferredReport implements ReportKind {
     private static final String BY_MONTH = "month";
     private static final String BY_ACCOUNT = "account";
     private static final String BY_LINE = "line";
+    private static final String UNTIL_THEN = "Deferred until then";
+    private static final Pattern MONTH = Pattern.compile("\\d{4}-(0[1-9]|1[0-2])");
     private static final What WHAT = What.asOf(
                     "deferred",
                     "Deferred income",
@@ -50,8 +54,8 @@ class DeferredReport implements ReportKind {
     @Override
     public List<Column> columns(Asked asked) {
         return switch (asked.by()) {
-            case BY_LINE ->
-                List.of(
+            case BY_LINE -> {
+                var columns = new ArrayList<>(List.of(
                         Column.words("Customer"),
                         Column.words("Document"),
                         Column.words("What"),
@@ -60,7 +64,10 @@ class DeferredReport implements ReportKind {
                         Column.words("Currency"),
                         Column.figure("Billed"),
                         Column.figure("Earned"),
-                        Column.figure("Deferred"));
+                        Column.figure("Deferred")));
+                month(asked).ifPresent(m -> columns.add(Column.figure(UNTIL_THEN)));
+                yield columns;
+            }
             case BY_ACCOUNT ->
                 List.of(
                         Column.words("Account"),
@@ -68,7 +75,7 @@ class DeferredReport implements ReportKind {
                         Column.figure("Billed"),
                         Column.figure("Earned"),
                         Column.figure("Deferred"));
-            default -> List.of(Column.words("Earned in"), Column.words("Currency"), Column.figure("Deferred"));
+            default -> List.of(Column.words("Earned in"), Column.words("Currency"), Column.figure(UNTIL_THEN));
         };
     }
 
@@ -91,7 +98,7 @@ class DeferredReport implements ReportKind {
         switch (asked.by()) {
             case BY_LINE ->
                 store.each(business.id(), asked, o -> {
-                    if (isAsked(o.account(), asked, names)) to.accept(line(o, day));
+                    if (isAsked(o.account(), o.time(), asked, names)) to.accept(line(o, asked));
                 });
             case BY_ACCOUNT -> {
                 var accounts = new TreeMap<InCurrency, Earned>();
@@ -117,7 +124,7 @@ class DeferredReport implements ReportKind {
                         Cell.of(
                                 YearMonth.parse(key.label()),
                                 "/reports/deferred?"
-                                        + asked.with(BY_LINE, null, "").query()),
+                                        + asked.with(BY_LINE, null, key.label()).query()),
                         Cell.of(key.currency()),
                         Cell.of(amount))));
             }
@@ -134,10 +141,9 @@ class DeferredReport implements ReportKind {
             each(business, asked, into::add);
             return;
         }
-        LocalDate day = asked.until();
         Map<AccountCode, String> names = books.accountNames(business.id());
         List<DeferredStore.Alike> all = alike(business, asked).stream()
-                .filter(a -> isAsked(a.account(), asked, names))
+                .filter(a -> isAsked(a.account(), a.time(), asked, names))
                 .toList();
         var left = new AtomicLong(
                 all.stream().mapToLong(DeferredStore.Alike::lines).sum());
@@ -145,12 +151,31 @@ class DeferredReport implements ReportKind {
             store.some(
                     business.id(),
                     asked,
-                    o -> !isAsked(o.account(), asked, names) || into.offer(line(o, day)) & left.decrementAndGet() > 0);
-        all.forEach(a -> into.sum(ofLines(a, day), 0));
+                    o -> !isAsked(o.account(), o.time(), asked, names)
+                            || into.offer(line(o, asked)) & left.decrementAndGet() > 0);
+        all.forEach(a -> into.sum(ofLines(a, asked), 0));
     }
 
-    private static boolean isAsked(String account, Asked asked, Map<AccountCode, String> names) {
-        return asked.which().isEmpty() || asked.which().equals(label(account, names));
+    private static boolean isAsked(String account, ServiceTime time, Asked asked, Map<AccountCode, String> names) {
+        return month(asked)
+                .map(m -> !untilThen(time, m, asked).isZero())
+                .orElseGet(() -> asked.which().isEmpty() || asked.which().equals(label(account, names)));
+    }
+
+    /** The one that is looked into, if it is one. */
+    private static Optional<YearMonth> month(Asked asked) {
+        return Optional.of(asked.which())
+                .filter(w -> MONTH.matcher(w).matches())
+                .map(YearMonth::parse);
+    }
+
+    /** What is deferred until a month. */
+    private static Money untilThen(ServiceTime time, YearMonth month, Asked asked) {
+        return ahead(time, asked.until()).stream()
+                .filter(s -> s.month().equals(month))
+                .map(ServiceTime.Share::earned)
+                .findFirst()
+                .orElse(time.net().withMinor(0));
     }
 
     private List<DeferredStore.Alike> alike(Business business, Asked asked) {
@@ -202,17 +227,19 @@ class DeferredReport implements ReportKind {
     }
 
     /** What lines come to that are alike, in the columns of a line. */
-    private static Line ofLines(DeferredStore.Alike a, LocalDate day) {
+    private static Line ofLines(DeferredStore.Alike a, Asked asked) {
         Money billed = a.time().net().times(a.lines());
-        Money earned = a.time().earned(day).times(a.lines());
+        Money earned = a.time().earned(asked.until()).times(a.lines());
         var cells = new ArrayList<>(Collections.nCopies(6, Cell.of("")));
         cells.addAll(List.of(Cell.of(billed), Cell.of(earned), Cell.of(billed.minus(earned))));
+        month(asked)
+                .ifPresent(m -> cells.add(Cell.of(untilThen(a.time(), m, asked).times(a.lines()))));
         return new Line(currency(a.time()), cells);
     }
 
-    private static Line line(DeferredStore.Of o, LocalDate day) {
-        return Line.of(
-                currency(o.time()),
+    private static Line line(DeferredStore.Of o, Asked asked) {
+        LocalDate day = asked.until();
+        var cells = new ArrayList<>(List.of(
                 Cell.of(o.name(), "/customers/" + o.customer()),
                 Cell.of(o.number(), "/invoices/" + o.number()),
                 Cell.of(o.what()),
@@ -221,7 +248,9 @@ class DeferredReport implements ReportKind {
                 Cell.of(currency(o.time())),
                 Cell.of(o.time().net()),
                 Cell.of(o.time().earned(day)),
-                Cell.worked(o.time().deferred(day), o.time().working(day)));
+                Cell.worked(o.time().deferred(day), o.time().working(day))));
+        month(asked).ifPresent(m -> cells.add(Cell.of(untilThen(o.time(), m, asked))));
+        return new Line(currency(o.time()), cells);
     }
 
     @Override
