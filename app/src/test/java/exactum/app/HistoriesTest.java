@@ -42,21 +42,16 @@ import exactum.app.settlement.UseCredit;
 import exactum.app.trail.TrailDrawing;
 import exactum.app.trail.Trails;
 import exactum.core.ids.BankLineId;
-import exactum.core.ids.CustomerId;
 import exactum.core.ids.PayoutId;
 import exactum.core.ledger.AccountCode;
 import exactum.core.matching.Proposal;
 import exactum.core.money.Money;
 import exactum.core.problem.Refusal;
 import exactum.core.settlement.Policy;
-import java.net.URLDecoder;
-import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.time.YearMonth;
-import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
@@ -66,8 +61,6 @@ import org.junit.jupiter.api.RepeatedTest;
 import org.junit.jupiter.api.RepetitionInfo;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.transaction.support.TransactionTemplate;
-import org.springframework.util.MultiValueMap;
-import org.springframework.web.util.UriComponentsBuilder;
 
 /**
  * 300 random histories through the real use cases on PostgreSQL; the whole books are proven after every step, and reports agree
@@ -402,7 +395,7 @@ class HistoriesTest {
             String href = row.cells().getFirst().href();
             if (href == null
                     || !href.startsWith("/reports/%s?".formatted(report.what().name()))) return;
-            Asked inside = opened(href);
+            Asked inside = ReportAddress.asked(href);
             pageHasAll(report, business, inside);
             List<Line> totals = world.bean(MakeReports.class)
                     .page(report, business, inside, Slice.first(1))
@@ -423,30 +416,6 @@ class HistoriesTest {
 
         private static List<String> names(List<Column> columns) {
             return columns.stream().map(Column::name).toList();
-        }
-
-        private static Asked opened(String href) {
-            MultiValueMap<String, String> fields =
-                    UriComponentsBuilder.fromUriString(href).build().getQueryParams();
-            String customer = fields.getFirst("customer");
-            String which = fields.getFirst("which");
-            return new Asked(
-                    day(fields.getFirst("from")),
-                    day(fields.getFirst("until")),
-                    fields.getFirst("by"),
-                    customer == null ? null : CustomerId.valueOf(customer),
-                    null,
-                    null,
-                    "",
-                    which == null ? "" : decoded(which));
-        }
-
-        private static LocalDate day(String field) {
-            return LocalDate.parse(decoded(field), DateTimeFormatter.ofPattern("d MMM uuuu", Locale.ENGLISH));
-        }
-
-        private static String decoded(String field) {
-            return URLDecoder.decode(field, StandardCharsets.UTF_8);
         }
 
         /** A page shows the rows that a file has, and its totals are what they come to, however little of them it reads. */

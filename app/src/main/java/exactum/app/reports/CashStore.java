@@ -38,7 +38,10 @@ class CashStore {
     /** What was issued between the days. */
     private static final String ISSUED =
             "select e.source_id as id from entry e where e.business_id = {0} and e.entry_date between {3} and {4} and e.event in ('invoice issued', 'credit note issued')";
-    /** What was issued before, and open when they began, or voided between them, or is a credit note that was drawn on since. */
+    /**
+     * What was issued before, and open when they began or settled and to be open again, or voided between them, or is a credit note
+     * that was drawn on since.
+     */
     private static final String ISSUED_BEFORE = """
               select o.document_id as id from owed o where o.minor <> 0 and o.first_on <= {3} - 1 and o.business_id = {0} and o.account = {1} and o.document_id is not null
               union select o.document_id from owed o where o.minor = 0 and o.open_on @> ({3} - 1) and o.business_id = {0} and o.account = {1} and o.document_id is not null
@@ -50,7 +53,7 @@ class CashStore {
                      or exists (select 1 from allocation a join entry e on e.business_id = a.business_id and e.id = a.entry_id where a.business_id = m.business_id and a.means_id = m.id and e.entry_date >= {3})
                      or exists (select 1 from refund f join entry e on e.business_id = f.business_id and e.id = f.entry_id where f.business_id = m.business_id and f.drawn_on = m.id and e.entry_date >= {3}))
             """;
-    /** Both: of what was not issued by then nothing can have moved. */
+    /** Both: nothing else can have moved between the days. */
     private static final String MOVED_OR_OPEN = "with moved as (" + ISSUED_BEFORE + " union " + ISSUED + ")";
 
     /** The documents of a customer, of most of which nothing moved. */
